@@ -1,0 +1,218 @@
+package main
+
+import (
+	"context"
+	"errors"
+	"flag"
+	"fmt"
+	"io"
+	"net"
+	"os"
+	"os/exec"
+	"os/signal"
+	"path/filepath"
+	"strconv"
+	"strings"
+	"syscall"
+	"time"
+
+	"sedum/api"
+	"sedum/database"
+	"sedum/demo"
+	"sedum/desk"
+	"sedum/store"
+)
+
+// home is the folder of the demo: SEDUM_HOME, else the user's data directory; root's server runs as
+// nobody, who cannot enter root's own home.
+func home() (string, error) {
+	if h := os.Getenv("SEDUM_HOME"); h != "" {
+		return filepath.Abs(h)
+	}
+	if os.Geteuid() == 0 {
+		return "/var/lib/sedum", nil
+	}
+	if x := os.Getenv("XDG_DATA_HOME"); x != "" {
+		return filepath.Join(x, "sedum"), nil
+	}
+	user, err := os.UserHomeDir()
+	return filepath.Join(user, ".local", "share", "sedum"), err
+}
+
+func runDemo(args []string, _ io.Reader, out, errs io.Writer) int {
+	flags := flag.NewFlagSet("demo", flag.ContinueOnError)
+	flags.SetOutput(errs)
+	fresh := flags.Bool("fresh", false, "start over with new demo data")
+	listen := flags.String("listen", setting("SEDUM_LISTEN", "127.0.0.1:8080"), "address to serve on")
+	cert := flags.String("tls-cert", setting("SEDUM_TLS_CERT", ""), "certificate file: serve over HTTPS")
+	key := flags.String("tls-key", setting("SEDUM_TLS_KEY", ""), "key file of the certificate")
+	if err := flags.Parse(args); err != nil {
+		return 2
+	}
+	logTo(errs)
+	folder, err := home()
+	if err != nil {
+		return failed(errs, err)
+	}
+	release, err := claim(folder)
+	if err != nil {
+		return failed(errs, err)
+	}
+	defer release()
+	if *fresh {
+		if err := startOver(folder); err != nil {
+			return failed(errs, err)
+		}
+	}
+	ctx, stop := signal.NotifyContext(context.Background(), syscall.SIGINT, syscall.SIGTERM)
+	defer stop()
+	server, err := database.Start(ctx, database.Options{Home: filepath.Join(folder, "db")})
+	if err != nil {
+		return failed(errs, err)
+	}
+	defer server.Stop()
+	s, err := store.Open(server.DSN("sedum"))
+	if err != nil {
+		return failed(errs, err)
+	}
+	defer func() { _ = s.Close() }()
+	d := demo.WithStandIns(desk.New(s))
+	if err := errors.Join(s.Migrate(ctx)); err != nil {
+		return failed(errs, err)
+	}
+	if err := demo.Load(ctx, d); err != nil {
+		return failed(errs, err)
+	}
+	listener, err := listenOn(*listen)
+	if err != nil {
+		return failed(errs, err)
+	}
+	announce(folder, listener, out, server, *cert != "")
+	go watchClocks(ctx, d)
+	face := api.New(d, api.Settings{Demo: demoSignIns(), TLS: *cert != ""})
+	if err := serve(ctx, listener, face.Handler(), *cert, *key); err != nil {
+		return failed(errs, err)
+	}
+	_, _ = fmt.Fprintln(out, "Stopped. The data is kept; ./run demo goes on where this left off.")
+	return 0
+}
+
+// claim makes sure that one program at a time uses the folder; the claim ends with the program, however it ends.
+func claim(folder string) (release func(), err error) {
+	if err := os.MkdirAll(folder, 0o755); err != nil {
+		return nil, err
+	}
+	f, err := os.OpenFile(filepath.Join(folder, "running"), os.O_CREATE|os.O_RDWR, 0o600)
+	if err != nil {
+		return nil, err
+	}
+	if err := syscall.Flock(int(f.Fd()), syscall.LOCK_EX|syscall.LOCK_NB); err != nil {
+		text, _ := io.ReadAll(f)
+		_ = f.Close()
+		where := strings.TrimSpace(string(text))
+		if _, address, ok := strings.Cut(where, "\n"); ok {
+			where = address
+		}
+		return nil, fmt.Errorf("the demo is running already, at %s. Stop it with ./run stop", where)
+	}
+	return func() { _ = f.Truncate(0); _ = f.Close() }, nil
+}
+
+func startOver(folder string) error {
+	return os.RemoveAll(filepath.Join(folder, "db"))
+}
+
+// listenOn takes the address, or when it is taken one that the system gives.
+func listenOn(address string) (net.Listener, error) {
+	l, err := net.Listen("tcp", address)
+	if errors.Is(err, syscall.EADDRINUSE) {
+		host, _, _ := net.SplitHostPort(address)
+		return net.Listen("tcp", net.JoinHostPort(host, "0"))
+	}
+	return l, err
+}
+
+func announce(folder string, l net.Listener, out io.Writer, server *database.Server, tls bool) {
+	scheme := "http"
+	if tls {
+		scheme = "https"
+	}
+	address := scheme + "://" + l.Addr().String()
+	_ = os.WriteFile(filepath.Join(folder, "running"), []byte(strconv.Itoa(os.Getpid())+"\n"+address+"\n"), 0o600)
+	_, _ = fmt.Fprintf(out, "\nSedum, with the made-up nursery Quarrywell, serves on\n\n    %s\n\nSign in as\n", address)
+	for _, p := range demo.People() {
+		_, _ = fmt.Fprintf(out, "    %-6s %-20s %s, %s\n", p.SignIn, p.Password, p.Name, strings.ReplaceAll(string(p.Role), "-", " "))
+	}
+	_, _ = fmt.Fprintf(out, "\nIts database (process %d) listens on 127.0.0.1:%d. Ctrl-C stops both.\n", server.PID(), server.Port())
+}
+
+func demoSignIns() []api.DemoSignIn {
+	out := []api.DemoSignIn{}
+	for _, p := range demo.People() {
+		out = append(out, api.DemoSignIn{Name: p.Name, Role: string(p.Role), SignIn: p.SignIn, Password: p.Password})
+	}
+	return out
+}
+
+func runStop(_ []string, _ io.Reader, out, errs io.Writer) int {
+	folder, err := home()
+	if err != nil {
+		return failed(errs, err)
+	}
+	text, err := os.ReadFile(filepath.Join(folder, "running"))
+	first, _, _ := strings.Cut(string(text), "\n")
+	pid, numberErr := strconv.Atoi(first)
+	if err != nil || numberErr != nil || syscall.Kill(pid, 0) != nil {
+		_, _ = fmt.Fprintln(out, "No demo is running.")
+		return 0
+	}
+	if err := syscall.Kill(pid, syscall.SIGTERM); err != nil {
+		return failed(errs, err)
+	}
+	for range 400 {
+		if syscall.Kill(pid, 0) != nil {
+			_, _ = fmt.Fprintln(out, "Stopped.")
+			return 0
+		}
+		time.Sleep(100 * time.Millisecond)
+	}
+	return failed(errs, fmt.Errorf("process %d does not end", pid))
+}
+
+// runWithDatabase runs a command beside a throwaway database, whose address it finds in the environment.
+func runWithDatabase(args []string, in io.Reader, out, errs io.Writer) int {
+	if len(args) > 0 && args[0] == "--" {
+		args = args[1:]
+	}
+	if len(args) == 0 {
+		_, _ = fmt.Fprint(errs, usage)
+		return 2
+	}
+	folder, err := os.MkdirTemp("", "sedum-test-")
+	if err != nil {
+		return failed(errs, err)
+	}
+	defer func() { _ = os.RemoveAll(folder) }()
+	if err := os.Chmod(folder, 0o755); err != nil {
+		return failed(errs, err)
+	}
+	ctx, stop := signal.NotifyContext(context.Background(), syscall.SIGINT, syscall.SIGTERM)
+	defer stop()
+	server, err := database.Start(ctx, database.Options{Home: filepath.Join(folder, "db"), Throwaway: os.Getenv("SEDUM_DURABLE") == ""})
+	if err != nil {
+		return failed(errs, err)
+	}
+	defer server.Stop()
+	c := exec.CommandContext(ctx, args[0], args[1:]...)
+	c.Env = append(os.Environ(), database.TestEnvironment+"="+server.DSN("sedum"))
+	c.Stdin, c.Stdout, c.Stderr = in, out, errs
+	err = c.Run()
+	var exit *exec.ExitError
+	if errors.As(err, &exit) {
+		return exit.ExitCode()
+	}
+	if err != nil {
+		return failed(errs, err)
+	}
+	return 0
+}

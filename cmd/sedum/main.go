@@ -1,0 +1,44 @@
+// Command sedum is the workbench: it serves it, runs the demo, and computes from the shell.
+package main
+
+import (
+	"fmt"
+	"io"
+	"os"
+)
+
+const usage = `sedum: the workbench of a garden-centre or nursery advisor
+
+  sedum demo [--fresh] [--listen ADDRESS]      the made-up nursery, with its own database
+  sedum serve --dsn DSN [--listen ADDRESS] [--tls-cert FILE --tls-key FILE]
+  sedum migrate --dsn DSN                      bring a database up to date
+  sedum calc NAME < in.json                    one calculator; --list names them, NAME --schema describes one
+  sedum openapi                                print the API's document
+  sedum with-database -- COMMAND ...           run a command with a throwaway database (for tests)
+  sedum stop                                   stop a running demo
+`
+
+func main() { os.Exit(run(os.Args[1:], os.Stdin, os.Stdout, os.Stderr)) }
+
+// run does one command and gives the exit status: 0 done, 1 failed, 2 asked wrongly.
+func run(args []string, in io.Reader, out, errs io.Writer) int {
+	if len(args) == 0 {
+		_, _ = fmt.Fprint(errs, usage)
+		return 2
+	}
+	commands := map[string]func([]string, io.Reader, io.Writer, io.Writer) int{
+		"demo": runDemo, "serve": runServe, "migrate": runMigrate, "calc": runCalc, "openapi": runOpenAPI,
+		"with-database": runWithDatabase, "stop": runStop,
+	}
+	do, ok := commands[args[0]]
+	if !ok {
+		_, _ = fmt.Fprint(errs, usage)
+		return 2
+	}
+	return do(args[1:], in, out, errs)
+}
+
+func failed(errs io.Writer, err error) int {
+	_, _ = fmt.Fprintln(errs, "sedum:", err)
+	return 1
+}

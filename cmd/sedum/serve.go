@@ -1,0 +1,167 @@
+package main
+
+import (
+	"context"
+	"errors"
+	"flag"
+	"fmt"
+	"io"
+	"log/slog"
+	"net"
+	"net/http"
+	"os"
+	"os/signal"
+	"syscall"
+	"time"
+
+	"sedum/api"
+	"sedum/demo"
+	"sedum/desk"
+	"sedum/store"
+)
+
+func setting(name, otherwise string) string {
+	if v := os.Getenv(name); v != "" {
+		return v
+	}
+	return otherwise
+}
+
+func logTo(errs io.Writer) {
+	level := slog.LevelInfo
+	if os.Getenv("SEDUM_LOG") == "debug" {
+		level = slog.LevelDebug
+	}
+	slog.SetDefault(slog.New(slog.NewJSONHandler(errs, &slog.HandlerOptions{Level: level})))
+}
+
+func runServe(args []string, _ io.Reader, out, errs io.Writer) int {
+	flags := flag.NewFlagSet("serve", flag.ContinueOnError)
+	flags.SetOutput(errs)
+	dsn := flags.String("dsn", setting("SEDUM_DSN", ""), "address of the database")
+	listen := flags.String("listen", setting("SEDUM_LISTEN", "127.0.0.1:8080"), "address to serve on")
+	cert := flags.String("tls-cert", setting("SEDUM_TLS_CERT", ""), "certificate file: serve over HTTPS")
+	key := flags.String("tls-key", setting("SEDUM_TLS_KEY", ""), "key file of the certificate")
+	if err := flags.Parse(args); err != nil {
+		return 2
+	}
+	if *dsn == "" || (*cert == "") != (*key == "") {
+		_, _ = fmt.Fprint(errs, usage)
+		return 2
+	}
+	logTo(errs)
+	ctx, stop := signal.NotifyContext(context.Background(), syscall.SIGINT, syscall.SIGTERM)
+	defer stop()
+	s, err := store.Open(*dsn)
+	if err != nil {
+		return failed(errs, err)
+	}
+	defer func() { _ = s.Close() }()
+	if err := migrateWhenThere(ctx, s); err != nil {
+		return failed(errs, err)
+	}
+	listener, err := net.Listen("tcp", *listen)
+	if err != nil {
+		return failed(errs, err)
+	}
+	d := demo.WithStandIns(desk.New(s))
+	go watchClocks(ctx, d)
+	face := api.New(d, api.Settings{TLS: *cert != ""})
+	_, _ = fmt.Fprintf(out, "Sedum serves on %s\n", listener.Addr())
+	if err := serve(ctx, listener, face.Handler(), *cert, *key); err != nil {
+		return failed(errs, err)
+	}
+	return 0
+}
+
+// watchClocks rings the alarms of the bare-root clock every minute; a database that is away is asked again.
+func watchClocks(ctx context.Context, d *desk.Desk) {
+	tick := time.NewTicker(time.Minute)
+	defer tick.Stop()
+	for {
+		if _, err := d.RingAlarms(ctx); err != nil && ctx.Err() == nil {
+			slog.Warn("the clocks could not be read", "error", err)
+		}
+		select {
+		case <-ctx.Done():
+			return
+		case <-tick.C:
+		}
+	}
+}
+
+// migrateWhenThere waits for a database that is not up yet.
+func migrateWhenThere(ctx context.Context, s *store.Store) error {
+	for {
+		err := s.Ping(ctx)
+		if err == nil {
+			return s.Migrate(ctx)
+		}
+		slog.Warn("waiting for the database", "error", err)
+		select {
+		case <-ctx.Done():
+			return ctx.Err()
+		case <-time.After(time.Second):
+		}
+	}
+}
+
+// serve answers until the context ends, then lets requests finish.
+func serve(ctx context.Context, listener net.Listener, handler http.Handler, cert, key string) error {
+	server := &http.Server{
+		Handler: handler, ReadHeaderTimeout: 10 * time.Second, ReadTimeout: 30 * time.Second, WriteTimeout: 60 * time.Second,
+		IdleTimeout: 2 * time.Minute, MaxHeaderBytes: 32 << 10, ErrorLog: slog.NewLogLogger(slog.Default().Handler(), slog.LevelWarn),
+	}
+	ended := make(chan error, 1)
+	go func() {
+		<-ctx.Done()
+		grace, cancel := context.WithTimeout(context.Background(), 10*time.Second)
+		defer cancel()
+		ended <- server.Shutdown(grace)
+	}()
+	var err error
+	if cert != "" {
+		err = server.ServeTLS(listener, cert, key)
+	} else {
+		err = server.Serve(listener)
+	}
+	if !errors.Is(err, http.ErrServerClosed) {
+		return err
+	}
+	return <-ended
+}
+
+func runMigrate(args []string, _ io.Reader, out, errs io.Writer) int {
+	flags := flag.NewFlagSet("migrate", flag.ContinueOnError)
+	flags.SetOutput(errs)
+	dsn := flags.String("dsn", setting("SEDUM_DSN", ""), "address of the database")
+	if err := flags.Parse(args); err != nil || *dsn == "" {
+		return 2
+	}
+	s, err := store.Open(*dsn)
+	if err != nil {
+		return failed(errs, err)
+	}
+	defer func() { _ = s.Close() }()
+	if err := s.Migrate(context.Background()); err != nil {
+		return failed(errs, err)
+	}
+	_, _ = fmt.Fprintln(out, "The database is up to date.")
+	return 0
+}
+
+func runOpenAPI(_ []string, _ io.Reader, out, errs io.Writer) int {
+	s, err := store.Open("sedum@tcp(127.0.0.1:1)/sedum")
+	if err != nil {
+		return failed(errs, err)
+	}
+	defer func() { _ = s.Close() }()
+	text, err := api.New(desk.New(s), api.Settings{}).OpenAPI().YAML()
+	if err == nil {
+		_, err = out.Write(text)
+	}
+	if err != nil {
+		return failed(errs, err)
+	}
+	return 0
+}

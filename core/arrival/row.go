@@ -1,0 +1,233 @@
+package arrival
+
+import (
+	"math"
+	"strconv"
+	"strings"
+
+	"sedum/core/fault"
+	"sedum/core/stock"
+)
+
+// MostTrees is how many trees one row may bring.
+const MostTrees = 5000
+
+// LotRow is one lot as a note gives it; sizes that are not given are the usual ones.
+type LotRow struct {
+	Kind           string
+	Form           stock.Form
+	Count          int
+	Bundle         int
+	Pot            string
+	PotL           float64
+	BallDiameterMM float64
+	BallHeightMM   float64
+	CaliperMM      float64
+	HeightM        float64
+	Size           string
+	PriceCents     int
+	Grafted        bool
+	Ordered        *int
+}
+
+var forms = map[string]stock.Form{
+	"container": stock.Container, "pot": stock.Container, "potted": stock.Container, "c": stock.Container,
+	"balled": stock.Balled, "ball": stock.Balled, "rootball": stock.Balled, "root ball": stock.Balled,
+	"bare-root": stock.BareRoot, "bare root": stock.BareRoot, "bareroot": stock.BareRoot,
+	"plug": stock.Plug, "tube": stock.Plug, "cell": stock.Plug,
+}
+
+var pots = map[string]string{"": "standard", "standard": "standard", "air": "air-pruning", "air-pruning": "air-pruning", "fabric": "fabric", "cloth": "fabric"}
+
+// Sizes of bare roots.
+var sizes = []string{"seedling", "whip", "feathered", "standard"}
+
+// ReadRow reads one row of a note by its columns. Every fault names its column.
+func (n Note) ReadRow(i int, columns map[Column]int) (LotRow, fault.List) {
+	r := rowReader{cells: n.Rows[i], columns: columns, decimalComma: n.Delimiter == ';'}
+	out := LotRow{Kind: r.text(ColumnKind), Bundle: 1, Size: strings.ToLower(r.text(ColumnSize))}
+	if out.Kind == "" && !r.faults.Has(string(ColumnKind)) {
+		r.faults.Add(string(ColumnKind), fault.Required, nil)
+	}
+	form, known := forms[strings.ToLower(r.text(ColumnForm))]
+	if !known && !r.faults.Has(string(ColumnForm)) {
+		r.faults.Add(string(ColumnForm), fault.NotAChoice, []string{"container", "balled", "bare-root", "plug"})
+	}
+	out.Form = form
+	pot, known := pots[strings.ToLower(r.text(ColumnPot))]
+	if !known {
+		r.faults.Add(string(ColumnPot), fault.NotAChoice, []string{"standard", "air-pruning", "fabric"})
+	}
+	out.Pot = pot
+	if form == stock.Plug {
+		out.Pot = "plug"
+	}
+	if count := r.whole(ColumnCount, 1, MostTrees); count != nil {
+		out.Count = *count
+	} else if !r.faults.Has(string(ColumnCount)) {
+		r.faults.Add(string(ColumnCount), fault.Required, nil)
+	}
+	out.Ordered = r.whole(ColumnOrdered, 0, MostTrees)
+	if bundle := r.whole(ColumnBundle, 1, MostTrees); bundle != nil && form == stock.BareRoot {
+		out.Bundle = *bundle
+	}
+	if price := r.number(ColumnPrice, 0, 1e6); price != nil {
+		out.PriceCents = int(math.Round(*price * 100))
+	}
+	grafted := strings.ToLower(r.text(ColumnGrafted))
+	out.Grafted = grafted != "" && grafted != "no" && grafted != "0" && grafted != "false" && grafted != "own root"
+	r.sizes(&out)
+	return out, r.faults
+}
+
+// sizes fills in what a note leaves out with what is usual for the form.
+func (r *rowReader) sizes(out *LotRow) {
+	or := func(column Column, most, usual float64) float64 {
+		if given := r.number(column, 0, most); given != nil {
+			return *given
+		}
+		return usual
+	}
+	litres := r.number(ColumnPotL, 0.01, 2000)
+	if out.Form == stock.Container && litres == nil && !r.faults.Has(string(ColumnPotL)) {
+		r.faults.Add(string(ColumnPotL), fault.Required, nil)
+	}
+	if litres != nil {
+		out.PotL = *litres
+	}
+	switch out.Form {
+	case stock.Container, stock.Plug:
+		volume := out.PotL
+		if volume == 0 {
+			volume = 0.15
+		}
+		width, height := stock.NominalPotMM(volume)
+		out.BallDiameterMM, out.BallHeightMM = or(ColumnBallMM, 3000, width), or(ColumnHeightMM, 2000, height)
+		out.CaliperMM = or(ColumnCaliperMM, 400, math.Round(out.BallDiameterMM/10))
+	case stock.Balled:
+		out.CaliperMM = or(ColumnCaliperMM, 400, 40)
+		least := stock.LeastBallMM(out.CaliperMM)
+		out.BallDiameterMM = or(ColumnBallMM, 3000, math.Round(least))
+		out.BallHeightMM = or(ColumnHeightMM, 2000, math.Round(stock.LeastBallDepthMM(least)))
+	case stock.BareRoot:
+		out.CaliperMM = or(ColumnCaliperMM, 400, map[string]float64{"seedling": 4, "whip": 8, "feathered": 16, "standard": 28}[out.Size])
+		if out.CaliperMM == 0 {
+			out.CaliperMM = 8
+		}
+		if out.Size == "" {
+			out.Size = SizeByCaliper(out.CaliperMM)
+		}
+		spread := 120.0
+		if required := stock.RequiredSpreadMM(out.CaliperMM); required != nil {
+			spread = *required
+		}
+		out.BallDiameterMM, out.BallHeightMM = or(ColumnBallMM, 3000, spread), or(ColumnHeightMM, 2000, math.Round(spread*0.8))
+		known := false
+		for _, s := range sizes {
+			known = known || s == out.Size
+		}
+		if !known {
+			r.faults.Add(string(ColumnSize), fault.NotAChoice, sizes)
+		}
+	}
+	out.HeightM = or(ColumnHeightM, 20, math.Max(0.2, math.Round(out.CaliperMM)/14))
+}
+
+// SizeByCaliper is the size of a bare root that a caliper (mm) usually has.
+func SizeByCaliper(caliperMM float64) string {
+	switch {
+	case caliperMM < 6:
+		return "seedling"
+	case caliperMM < 13:
+		return "whip"
+	case caliperMM < 22:
+		return "feathered"
+	}
+	return "standard"
+}
+
+type rowReader struct {
+	cells        []string
+	columns      map[Column]int
+	decimalComma bool
+	faults       fault.List
+}
+
+func (r *rowReader) text(c Column) string {
+	i, ok := r.columns[c]
+	if !ok || i < 0 || i >= len(r.cells) {
+		return ""
+	}
+	cell := r.cells[i]
+	if Formula(cell) {
+		if !r.faults.Has(string(c)) {
+			r.faults.Add(string(c), fault.Formula, nil)
+		}
+		return ""
+	}
+	return cell
+}
+
+// Formula tells whether a cell would run as a formula when a spreadsheet opens it. A plain number with a sign is none.
+func Formula(cell string) bool {
+	if cell == "" {
+		return false
+	}
+	switch cell[0] {
+	case '=', '@', '\t', '\r':
+		return true
+	case '+', '-':
+		_, err := strconv.ParseFloat(strings.ReplaceAll(cell, ",", "."), 64)
+		return err != nil
+	}
+	return false
+}
+
+// number reads a cell; nil when it is empty or faulty. The low limit itself is not allowed when it is 0 and the cell is a size.
+func (r *rowReader) number(c Column, low, high float64) *float64 {
+	text := r.text(c)
+	if text == "" {
+		return nil
+	}
+	text = strings.TrimSpace(strings.TrimRight(strings.ToLower(text), "lm "))
+	if r.decimalComma || !strings.Contains(text, ".") {
+		text = strings.Replace(text, ",", ".", 1)
+	}
+	x, err := strconv.ParseFloat(text, 64)
+	switch {
+	case err != nil || math.IsNaN(x) || math.IsInf(x, 0):
+		r.faults.Add(string(c), fault.WrongType, "number")
+	case x < low:
+		r.faults.Add(string(c), fault.AtLeast, low)
+	case x == 0 && c != ColumnPrice:
+		r.faults.Add(string(c), fault.MustExceed, 0)
+	case x > high:
+		r.faults.Add(string(c), fault.AtMost, high)
+	default:
+		return &x
+	}
+	return nil
+}
+
+func (r *rowReader) whole(c Column, low, high int) *int {
+	text := r.text(c)
+	if text == "" {
+		return nil
+	}
+	n, err := strconv.Atoi(text)
+	switch {
+	case err != nil:
+		if _, asNumber := strconv.ParseFloat(strings.Replace(text, ",", ".", 1), 64); asNumber == nil {
+			r.faults.Add(string(c), fault.NotWhole, nil)
+		} else {
+			r.faults.Add(string(c), fault.WrongType, "number")
+		}
+	case n < low:
+		r.faults.Add(string(c), fault.AtLeast, low)
+	case n > high:
+		r.faults.Add(string(c), fault.AtMost, high)
+	default:
+		return &n
+	}
+	return nil
+}

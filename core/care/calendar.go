@@ -1,0 +1,191 @@
+// Package care is what a planted tree needs after the day: the calendar of checks,
+// of things to take off again, and the plain watering rule of the paper sheet
+// (handbook, aftercare.md).
+package care
+
+import (
+	"math"
+	"sort"
+	"time"
+
+	"sedum/core/planting"
+)
+
+// Event is one entry of the care calendar. Until is zero when it is one day.
+type Event struct {
+	Code   string                      `json:"code"`
+	Date   time.Time                   `json:"date"`
+	Until  time.Time                   `json:"until"`
+	Values map[string]planting.Measure `json:"values"`
+}
+
+// Facts is what of a plan the calendar depends on. Dates are midnight UTC.
+type Facts struct {
+	Planted       time.Time
+	Southern      bool
+	StakeMonths   *float64
+	Berm          string
+	MulchMM       float64
+	DoseL         float64
+	DepthInDoubt  bool
+	GrownForFruit bool
+	OldWood       bool
+	Evergreen     bool
+	Tender        bool
+	CaliperMM     float64
+	FirstFrostDay *int
+	LastFrostDay  *int
+	BudSwellDay   *int
+	ColdLimited   bool
+}
+
+// Calendar lists what is to be done, by date (handbook, aftercare.md, "The care calendar").
+func Calendar(f Facts) []Event {
+	l := &list{planted: f.Planted}
+	dose := map[string]planting.Measure{"dose": {Value: f.DoseL, Unit: "l"}}
+	l.on("look-next-day", f.Planted.AddDate(0, 0, 1), nil)
+	l.on("second-soaking", f.Planted.AddDate(0, 0, 6), dose)
+	growing := f.growingStart()
+	l.water(f, growing, dose)
+	for _, month := range []int{1, 3, 6} {
+		l.on("check-round", f.Planted.AddDate(0, month, 0), nil)
+	}
+	firstSpring := f.next(f.springDay(), f.Planted)
+	l.on("first-spring", firstSpring, nil)
+	if f.GrownForFruit {
+		l.on("fruit-off", f.next(f.springDay()+45, firstSpring), nil)
+	}
+	if f.OldWood {
+		l.on("prune-after-bloom", f.next(f.springDay()+60, firstSpring), nil)
+	}
+	if f.Berm != "none" {
+		l.between("berm-out", f.Planted.AddDate(0, 6, 0), f.Planted.AddDate(0, 12, 0), nil)
+	}
+	if f.StakeMonths != nil {
+		l.on("stake-off", f.Planted.AddDate(0, int(*f.StakeMonths), 0), nil)
+	}
+	mulch := map[string]planting.Measure{"mulch": {Value: f.MulchMM, Unit: "mm"}}
+	for year := range 3 {
+		l.on("mulch-top", f.next(f.summerEndDay(), f.Planted).AddDate(year, 0, 0), mulch)
+	}
+	if f.Tender || f.ColdLimited {
+		if f.FirstFrostDay != nil {
+			l.on("winter-cover", f.next(*f.FirstFrostDay, f.Planted.AddDate(0, 1, 0)), nil)
+			l.on("cover-off", f.next(f.springDay(), f.next(*f.FirstFrostDay, f.Planted.AddDate(0, 1, 0))), nil)
+		}
+	}
+	if f.Evergreen && f.FirstFrostDay != nil {
+		l.on("water-before-frost", f.next(*f.FirstFrostDay, f.Planted), dose)
+	}
+	for _, year := range f.flareYears() {
+		l.on("flare-check", f.Planted.AddDate(year, 0, 0), nil)
+	}
+	for _, year := range []int{2, 3, 4} {
+		l.on("formative-pruning", f.next(f.springDay()-30, f.Planted).AddDate(year-1, 0, 0), nil)
+	}
+	l.on("feed-if-short", f.next(f.springDay(), f.Planted.AddDate(1, 0, 0)), nil)
+	l.on("established", f.Planted.AddDate(0, int(12*YearsToEstablish(f.CaliperMM)), 0), nil)
+	sort.SliceStable(l.events, func(i, j int) bool { return l.events[i].Date.Before(l.events[j].Date) })
+	return l.events
+}
+
+// YearsToEstablish is the more of two and caliper/25 mm, for a cool climate.
+func YearsToEstablish(caliperMM float64) float64 { return math.Max(2, caliperMM/25) }
+
+type list struct {
+	planted time.Time
+	events  []Event
+}
+
+func (l *list) on(code string, date time.Time, values map[string]planting.Measure) {
+	l.between(code, date, time.Time{}, values)
+}
+
+func (l *list) between(code string, from, to time.Time, values map[string]planting.Measure) {
+	if values == nil {
+		values = map[string]planting.Measure{}
+	}
+	l.events = append(l.events, Event{code, from, to, values})
+}
+
+// water is the plain rule of the sheet: every 2 days for two weeks, every 4 to week 8, then weekly to
+// the season's end; second season every 2 weeks when dry; dormant, look every 3 weeks.
+func (l *list) water(f Facts, growing time.Time, dose map[string]planting.Measure) {
+	if settled := f.Planted.AddDate(0, 0, 7); growing.After(settled) {
+		l.between("water-dormant", settled, growing, dose)
+	}
+	l.between("water-weeks-1-2", growing, growing.AddDate(0, 0, 14), dose)
+	l.between("water-weeks-3-8", growing.AddDate(0, 0, 14), growing.AddDate(0, 0, 56), dose)
+	end := f.next(f.autumnDay(), growing)
+	if end.After(growing.AddDate(0, 0, 56)) {
+		l.between("water-weekly", growing.AddDate(0, 0, 56), end, dose)
+	}
+	second := growing.AddDate(1, 0, 0)
+	l.between("water-second-season", second, f.next(f.autumnDay(), second), dose)
+}
+
+// flareYears are the years of a root check: 1, 3, 5, 7, and 2 when the depth was in doubt.
+func (f Facts) flareYears() []int {
+	if f.DepthInDoubt {
+		return []int{1, 2, 3, 5, 7}
+	}
+	return []int{1, 3, 5, 7}
+}
+
+// growingStart is the planting day in the growing season, else the next bud swell.
+func (f Facts) growingStart() time.Time {
+	spring, autumn := f.next(f.springDay(), f.Planted), f.next(f.autumnDay(), f.Planted)
+	if spring.Before(autumn) {
+		return spring
+	}
+	return f.Planted
+}
+
+// Days of the year by hemisphere, when the site's own record does not give them.
+func (f Facts) springDay() int {
+	if f.BudSwellDay != nil {
+		return *f.BudSwellDay
+	}
+	return f.shift(95)
+}
+
+func (f Facts) autumnDay() int {
+	if f.FirstFrostDay != nil {
+		return *f.FirstFrostDay
+	}
+	return f.shift(300)
+}
+
+func (f Facts) summerEndDay() int { return f.shift(245) }
+
+func (f Facts) shift(northernDay int) int {
+	if f.Southern {
+		return (northernDay+182-1)%365 + 1
+	}
+	return northernDay
+}
+
+// next is the first date with that day of a 365-day year after a date.
+func (f Facts) next(day int, after time.Time) time.Time {
+	day = ((day-1)%365+365)%365 + 1
+	date := DateOf(after.Year(), day)
+	if !date.After(after) {
+		date = DateOf(after.Year()+1, day)
+	}
+	return date
+}
+
+// DateOf is the date of a day of a 365-day year; 29 February has none of its own.
+func DateOf(year, day int) time.Time {
+	common := time.Date(2023, 1, 1, 0, 0, 0, 0, time.UTC).AddDate(0, 0, day-1)
+	return time.Date(year, common.Month(), common.Day(), 0, 0, 0, 0, time.UTC)
+}
+
+// DayOf is the day of a 365-day year; 29 February counts as the 28th.
+func DayOf(date time.Time) int {
+	day := date.Day()
+	if date.Month() == time.February && day == 29 {
+		day = 28
+	}
+	return time.Date(2023, date.Month(), day, 0, 0, 0, 0, time.UTC).YearDay()
+}

@@ -1,0 +1,212 @@
+package fit
+
+import (
+	"math"
+	"slices"
+
+	"sedum/core/num"
+	"sedum/core/rules"
+)
+
+// reading is one factor's value, or that it is unknown or does not apply; gated excludes the kind.
+type reading struct {
+	value            float64
+	unknown, applies bool
+	gated            bool
+}
+
+var (
+	doesNotApply = reading{}
+	notKnown     = reading{unknown: true, applies: true}
+)
+
+func value(v float64) reading { return reading{value: v, applies: true} }
+
+func gate(v float64) reading { return reading{value: v, applies: true, gated: num.AtMost(v, 0)} }
+
+func read(h rules.House, f Factor, s Site, k Kind) reading {
+	switch f {
+	case Cold:
+		if s.MinC == nil || k.ColdC == nil {
+			return notKnown
+		}
+		return margin(h, *s.MinC-*k.ColdC)
+	case Heat:
+		switch {
+		case k.HeatC == nil:
+			return doesNotApply
+		case s.HotMonthC == nil:
+			return notKnown
+		}
+		return margin(h, *k.HeatC-*s.HotMonthC)
+	case Light:
+		if s.SunH == nil || k.SunH == nil {
+			return notKnown
+		}
+		return gate(trapezoid(*k.SunH, *s.SunH))
+	case Drainage:
+		return readDrainage(s, k)
+	case Reaction:
+		return readReaction(s, k)
+	case Drought:
+		return readDrought(s, k)
+	case Room:
+		return readRoom(s)
+	case Chill:
+		return readChill(s, k)
+	case Pollination:
+		switch {
+		case !k.Fruiting || !s.WantsFruit:
+			return doesNotApply
+		case k.SelfFertile || s.Partner:
+			return value(1)
+		}
+		return value(0.2)
+	case Wind:
+		if s.Wind == nil || k.Wind == nil {
+			return notKnown
+		}
+		gap := slices.Index(exposures, *s.Wind) - slices.Index(exposures, *k.Wind)
+		return value([]float64{1, 0.6, 0.2}[max(0, gap)])
+	}
+	if s.SoilGroup == nil || k.SoilBearings == nil {
+		return notKnown
+	}
+	bearing, ok := k.SoilBearings[*s.SoilGroup]
+	if !ok {
+		return notKnown
+	}
+	return value(map[string]float64{"good": 1, "bears": 0.7, "dislikes": 0.3}[bearing])
+}
+
+// margin is (m+1)/4 held to 0..1 for m degrees to spare; further than a degree past the limit excludes.
+func margin(h rules.House, m float64) reading {
+	past := h.Value(rules.FitColdGate)
+	r := value(num.Hold((m+past)/h.Value(rules.FitMarginSpan), 0, 1))
+	r.gated = num.Under(m, -past)
+	return r
+}
+
+// trapezoid is 1 from b to c, both ends included, and falls straight to 0 at a and d.
+func trapezoid(r [4]float64, x float64) float64 {
+	a, b, c, d := r[0], r[1], r[2], r[3]
+	switch {
+	case num.AtLeast(x, b) && num.AtMost(x, c):
+		return 1
+	case num.AtMost(x, a) || num.AtLeast(x, d):
+		return 0
+	case x < b:
+		return (x - a) / (b - a)
+	}
+	return (d - x) / (d - c)
+}
+
+// RaisedDrainage is the class of a bed after it is raised: one class better at 150 mm and two at 300,
+// never better than good; standing ground gains one at most.
+func RaisedDrainage(class string, raiseMM float64) string {
+	i := slices.Index(drainages, class)
+	steps := int(math.Min(2, num.Floor(raiseMM/150)))
+	if class == "standing" {
+		steps = min(steps, 1)
+	}
+	return drainages[max(i-steps, min(i, 1))]
+}
+
+func readDrainage(s Site, k Kind) reading {
+	if s.Drainage == nil || k.DrainageMax == nil {
+		return notKnown
+	}
+	over := slices.Index(drainages, RaisedDrainage(*s.Drainage, s.RaiseMM)) - slices.Index(drainages, *k.DrainageMax)
+	switch {
+	case over <= 0:
+		return value(1)
+	case over == 1:
+		return value(0.5)
+	case over == 2:
+		return value(0.15)
+	}
+	return gate(0)
+}
+
+func readReaction(s Site, k Kind) reading {
+	switch {
+	case k.PH == nil:
+		return notKnown
+	case s.PH != nil:
+		return gate(trapezoid(*k.PH, *s.PH))
+	case num.AtLeast(k.PH[2]-k.PH[1], 2.5):
+		return value(0.8)
+	}
+	return notKnown
+}
+
+// DroughtIndex is 0 to 3 by the summer's deficit less what 0.6 m of the soil holds; raising a bed dries it.
+func DroughtIndex(deficitMM, raiseMM, availableMMPerM float64) int {
+	lack := deficitMM + 30*num.Floor(raiseMM/150) - 0.6*availableMMPerM
+	switch {
+	case num.AtMost(lack, 0):
+		return 0
+	case num.AtMost(lack, 100):
+		return 1
+	case num.AtMost(lack, 250):
+		return 2
+	}
+	return 3
+}
+
+// readDrought is the lower of the first years, when no kind is drought-tolerant, and of later.
+func readDrought(s Site, k Kind) reading {
+	if s.SummerDeficitMM == nil || s.AvailableMMPM == nil || s.Water == nil || k.Drought == nil {
+		return notKnown
+	}
+	index := DroughtIndex(*s.SummerDeficitMM, s.RaiseMM, *s.AvailableMMPM)
+	first, later := 1.0, index
+	switch waters[*s.Water] {
+	case 0:
+		first = []float64{1, 0.6, 0.2, 0}[index]
+	case 1:
+		later = max(0, index-1)
+	default:
+		later = 0
+	}
+	return gate(math.Min(first, []float64{1, 0.6, 0.25, 0.05}[max(0, later-*k.Drought)]))
+}
+
+func readRoom(s Site) reading {
+	switch {
+	case s.MeetsLine:
+		return gate(0)
+	case s.RoomUnknown:
+		return notKnown
+	case s.ConflictYear == nil:
+		return value(1)
+	case *s.ConflictYear >= 20:
+		return value(0.8)
+	case *s.ConflictYear >= 10:
+		return value(0.4)
+	}
+	return value(0.1)
+}
+
+func readChill(s Site, k Kind) reading {
+	switch {
+	case k.ChillNeed == nil:
+		return doesNotApply
+	case s.Chill == nil:
+		return notKnown
+	}
+	ratio := *s.Chill / *k.ChillNeed
+	switch {
+	case !s.WantsFruit && num.AtLeast(ratio, 0.5):
+		return value(1)
+	case !s.WantsFruit:
+		return value(0.15)
+	case num.AtLeast(ratio, 1.1):
+		return value(1)
+	case num.AtLeast(ratio, 0.8):
+		return value(0.3 + 0.7*(ratio-0.8)/0.3)
+	}
+	r := value(0.3 * ratio / 0.8)
+	r.gated = num.Under(ratio, 0.5)
+	return r
+}

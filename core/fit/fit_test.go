@@ -1,0 +1,117 @@
+package fit_test
+
+import (
+	"math"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"pgregory.net/rapid"
+
+	"sedum/core/fit"
+	"sedum/core/rules"
+)
+
+func ptr[T any](v T) *T { return &v }
+
+func goodSite() fit.Site {
+	return fit.Site{MinC: ptr(-14.0), HotMonthC: ptr(21.0), SunH: ptr(8.0), Drainage: ptr("good"), PH: ptr(6.4), SummerDeficitMM: ptr(180.0),
+		AvailableMMPM: ptr(170.0), Water: ptr("hose"), Chill: ptr(70.0), Wind: ptr("open"), SoilGroup: ptr("medium")}
+}
+
+func goodKind() fit.Kind {
+	return fit.Kind{ColdC: ptr(-25.0), HeatC: ptr(30.0), SunH: &[4]float64{2, 4, 10, 16}, DrainageMax: ptr("good"), PH: &[4]float64{4.5, 5.5, 7.2, 8},
+		Drought: ptr(1), Wind: ptr("open"), SoilBearings: map[string]string{"coarse": "good", "medium": "good", "fine": "bears"}}
+}
+
+func TestUnknownIsNotAPass(t *testing.T) {
+	assert.InDelta(t, 1, fit.Judge(rules.House{}, goodSite(), goodKind()).Overall, 1e-9)
+	for factor, forget := range map[fit.Factor]func(*fit.Site){
+		fit.Cold: func(s *fit.Site) { s.MinC = nil }, fit.Heat: func(s *fit.Site) { s.HotMonthC = nil }, fit.Light: func(s *fit.Site) { s.SunH = nil },
+		fit.Drainage: func(s *fit.Site) { s.Drainage = nil }, fit.Reaction: func(s *fit.Site) { s.PH = nil },
+		fit.Drought: func(s *fit.Site) { s.Water = nil }, fit.Room: func(s *fit.Site) { s.RoomUnknown = true },
+		fit.Wind: func(s *fit.Site) { s.Wind = nil }, fit.SoilGroup: func(s *fit.Site) { s.SoilGroup = nil },
+	} {
+		s := goodSite()
+		forget(&s)
+		r := fit.Judge(rules.House{}, s, goodKind())
+		assert.Equal(t, []fit.Factor{factor}, r.Unknown)
+		assert.NotContains(t, r.Factors, factor)
+		assert.InDelta(t, 0.65, r.Overall, 1e-9, factor)
+	}
+}
+
+// fit.md, the table: gates exclude whatever else is good.
+func TestGates(t *testing.T) {
+	for factor, spoil := range map[fit.Factor]func(*fit.Site, *fit.Kind){
+		fit.Cold: func(s *fit.Site, _ *fit.Kind) { s.MinC = ptr(-26.1) }, fit.Heat: func(s *fit.Site, _ *fit.Kind) { s.HotMonthC = ptr(31.1) },
+		fit.Light: func(s *fit.Site, _ *fit.Kind) { s.SunH = ptr(2.0) }, fit.Drainage: func(s *fit.Site, k *fit.Kind) { s.Drainage = ptr("standing") },
+		fit.Reaction: func(s *fit.Site, _ *fit.Kind) { s.PH = ptr(8.0) },
+		fit.Drought:  func(s *fit.Site, _ *fit.Kind) { s.SummerDeficitMM, s.Water = ptr(500.0), ptr("none") },
+		fit.Room:     func(s *fit.Site, _ *fit.Kind) { s.MeetsLine = true },
+		fit.Chill:    func(s *fit.Site, k *fit.Kind) { k.ChillNeed, s.WantsFruit = ptr(150.0), true },
+	} {
+		s, k := goodSite(), goodKind()
+		spoil(&s, &k)
+		r := fit.Judge(rules.House{}, s, k)
+		assert.Contains(t, r.ExcludedBy, factor)
+		assert.Zero(t, r.Overall, factor)
+	}
+	s, k := goodSite(), goodKind()
+	s.MinC = ptr(-26.0) // a degree past the limit: worth nothing, but no gate
+	r := fit.Judge(rules.House{}, s, k)
+	assert.Empty(t, r.ExcludedBy)
+	assert.Equal(t, fit.Cold, r.Limiting)
+}
+
+func TestRaisingABed(t *testing.T) {
+	for _, c := range []struct {
+		class string
+		mm    float64
+		want  string
+	}{
+		{"poor", 149, "poor"}, {"poor", 150, "slow"}, {"poor", 300, "good"}, {"poor", 900, "good"}, {"slow", 300, "good"}, {"fast", 300, "fast"},
+		{"good", 150, "good"}, {"standing", 150, "poor"}, {"standing", 300, "poor"},
+	} {
+		assert.Equal(t, c.want, fit.RaisedDrainage(c.class, c.mm), "%s raised %v", c.class, c.mm)
+	}
+}
+
+// Properties: the overall lies between the lowest factor and 1, its square is lowest times geometric mean (computed
+// here from logarithms of the printed factors), and a remedy really reaches what it promises.
+func TestScoreProperties(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		s, k := goodSite(), goodKind()
+		s.MinC = ptr(rapid.Float64Range(-25, 0).Draw(t, "cold"))
+		s.SunH = ptr(rapid.Float64Range(2.1, 15).Draw(t, "sun"))
+		s.PH = ptr(rapid.Float64Range(4.6, 7.9).Draw(t, "ph"))
+		s.Drainage = ptr(rapid.SampledFrom([]string{"fast", "good", "slow", "poor"}).Draw(t, "drainage"))
+		s.Water = ptr(rapid.SampledFrom([]string{"none", "carried", "hose"}).Draw(t, "water"))
+		s.SummerDeficitMM = ptr(rapid.Float64Range(0, 340).Draw(t, "deficit"))
+		r := fit.Judge(rules.House{}, s, k)
+		lowest, product := 1.0, 1.0
+		for _, v := range r.Factors {
+			lowest, product = math.Min(lowest, v), product*v
+		}
+		if lowest > 0 && len(r.ExcludedBy) == 0 {
+			assert.InDelta(t, lowest*math.Pow(product, 1/float64(len(r.Factors))), r.Overall*r.Overall, 1e-9)
+			assert.InDelta(t, lowest, r.Factors[r.Limiting], 1e-9)
+		}
+		if r.Remedy != nil {
+			assert.Less(t, r.Overall, 0.7)
+			assert.GreaterOrEqual(t, r.Remedy.Overall, 0.7-1e-9)
+			for _, change := range r.Remedy.Changes {
+				switch change {
+				case "carry-water":
+					s.Water = ptr("carried")
+				case "hose":
+					s.Water = ptr("hose")
+				case "raise-150":
+					s.RaiseMM = 150
+				case "raise-300":
+					s.RaiseMM = 300
+				}
+			}
+			assert.InDelta(t, r.Remedy.Overall, fit.Judge(rules.House{}, s, k).Overall, 1e-9)
+		}
+	})
+}

@@ -1,0 +1,68 @@
+package fit
+
+import (
+	"math"
+
+	"sedum/core/num"
+	"sedum/core/rules"
+)
+
+// Remedy is the cheapest change of the spot that reaches a good match, really recomputed.
+type Remedy struct {
+	Changes []string `json:"changes"`
+	Cost    int      `json:"cost"`
+	Overall float64  `json:"overall" decimals:"4"`
+}
+
+// Result is how well a kind suits a spot.
+type Result struct {
+	Factors    map[Factor]float64 `json:"factors" decimals:"4"`
+	Unknown    []Factor           `json:"unknown"`
+	ExcludedBy []Factor           `json:"excluded_by"`
+	Limiting   Factor             `json:"limiting"`
+	Overall    float64            `json:"overall" decimals:"4"`
+	Remedy     *Remedy            `json:"remedy"`
+}
+
+// Judge scores a kind in a spot: the square root of the lowest factor times the geometric mean of
+// all, so that one bad factor cannot be bought off by ten good ones.
+func Judge(h rules.House, s Site, k Kind) Result {
+	out := score(h, s, k)
+	if num.Under(out.Overall, h.Value(rules.FitEnough)) {
+		out.Remedy = findRemedy(h, s, k)
+	}
+	if len(out.Unknown) > 0 {
+		out.Overall = math.Min(out.Overall, h.Value(rules.FitUnknownCap))
+	}
+	return out
+}
+
+// score is the result before unknown factors hold it down.
+func score(h rules.House, s Site, k Kind) Result {
+	out := Result{Factors: map[Factor]float64{}, Unknown: []Factor{}, ExcludedBy: []Factor{}}
+	lowest, logs, zero := math.Inf(1), 0.0, false
+	for _, f := range order {
+		r := read(h, f, s, k)
+		switch {
+		case !r.applies:
+			continue
+		case r.unknown:
+			out.Unknown = append(out.Unknown, f)
+			continue
+		}
+		out.Factors[f] = r.value
+		if r.gated {
+			out.ExcludedBy = append(out.ExcludedBy, f)
+		}
+		if num.Under(r.value, lowest) {
+			lowest, out.Limiting = r.value, f
+		}
+		zero = zero || r.value <= 0
+		logs += math.Log(math.Max(r.value, math.SmallestNonzeroFloat64))
+	}
+	if len(out.Factors) == 0 || len(out.ExcludedBy) > 0 || zero {
+		return out
+	}
+	out.Overall = math.Sqrt(lowest * math.Exp(logs/float64(len(out.Factors))))
+	return out
+}

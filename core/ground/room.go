@@ -1,0 +1,167 @@
+package ground
+
+import (
+	"fmt"
+	"math"
+
+	"sedum/core/fault"
+	"sedum/core/num"
+)
+
+// Obstacle is something near the spot that a grown tree may meet.
+type Obstacle struct {
+	Kind       string   `json:"kind" enum:"wall,line,boundary,paving,drain,clay-building"`
+	DistanceM  float64  `json:"distance_m" minimum:"0"`
+	HeightM    *float64 `json:"height_m,omitempty" exclusiveMinimum:"0" doc:"height of an overhead line"`
+	ClearanceM *float64 `json:"clearance_m,omitempty" minimum:"0" doc:"what the line's owner asks for; not given is not known"`
+}
+
+// RoomInput is a tree's size over the years and what stands around its spot.
+type RoomInput struct {
+	HeightNowM float64    `json:"height_now_m" exclusiveMinimum:"0"`
+	Height10M  float64    `json:"height_10_m" exclusiveMinimum:"0"`
+	HeightMaxM float64    `json:"height_max_m" exclusiveMinimum:"0"`
+	Spread10M  float64    `json:"spread_10_m" exclusiveMinimum:"0"`
+	SpreadMaxM float64    `json:"spread_max_m" exclusiveMinimum:"0"`
+	Thirsty    bool       `json:"thirsty"`
+	Obstacles  []Obstacle `json:"obstacles"`
+}
+
+// Meeting is the first year in which the tree meets an obstacle; nil is never in 50 years, or not known.
+type Meeting struct {
+	Kind      string `json:"kind"`
+	FirstYear *int   `json:"first_year"`
+	AskOwner  bool   `json:"ask_owner"`
+}
+
+// Size is how large the tree is after so many years.
+type Size struct {
+	Year    int     `json:"year"`
+	HeightM float64 `json:"height_m" decimals:"2"`
+	SpreadM float64 `json:"spread_m" decimals:"2"`
+}
+
+// RoomResult is when the tree meets what, its soil, and its size over the years.
+type RoomResult struct {
+	Obstacles    []Meeting `json:"obstacles"`
+	FirstYear    *int      `json:"first_year"`
+	SoilVolumeM3 float64   `json:"soil_volume_m3" decimals:"1"`
+	Sizes        []Size    `json:"sizes"`
+}
+
+const (
+	roomYears = 50
+	// eavesM: branches want this much air before a wall.
+	eavesM = 0.5
+	// soilPerCrownM: metres of rootable soil under each square metre of grown crown.
+	soilPerCrownM = 0.4
+)
+
+// Check returns what is wrong with the input.
+func (in RoomInput) Check() error {
+	l := fault.Check(in)
+	greater := func(field string, x, grown float64) {
+		if x > grown {
+			l.Add(field, fault.GreaterThan, grown)
+		}
+	}
+	greater("height_now_m", in.HeightNowM, in.HeightMaxM)
+	greater("height_10_m", in.Height10M, in.HeightMaxM)
+	greater("spread_10_m", in.Spread10M, in.SpreadMaxM)
+	for i, o := range in.Obstacles {
+		if o.Kind == "line" && o.HeightM == nil {
+			l.Add(fmt.Sprintf("obstacles.%d.height_m", i), fault.Required, nil)
+		}
+	}
+	return l.Err()
+}
+
+// growth is a tree's height and spread so many years from now: both slow down towards the grown size.
+type growth struct{ heightMax, spreadMax, heightRate, spreadRate, age float64 }
+
+func grow(in RoomInput) growth {
+	rate := func(at10, grown float64) float64 { return -math.Log(1-math.Min(at10/grown, 0.95)) / 10 }
+	g := growth{in.HeightMaxM, in.SpreadMaxM, rate(in.Height10M, in.HeightMaxM), rate(in.Spread10M, in.SpreadMaxM), 0}
+	g.age = -math.Log(1-math.Min(in.HeightNowM/in.HeightMaxM, 0.99)) / g.heightRate
+	return g
+}
+
+func (g growth) height(year int) float64 {
+	return g.heightMax * (1 - math.Exp(-g.heightRate*(g.age+float64(year))))
+}
+
+func (g growth) spread(year int) float64 {
+	return g.spreadMax * (1 - math.Exp(-g.spreadRate*(g.age+float64(year))))
+}
+
+// Room says in which year a tree first meets each thing around its spot.
+func Room(in RoomInput) (RoomResult, error) {
+	if err := in.Check(); err != nil {
+		return RoomResult{}, err
+	}
+	g := grow(in)
+	out := RoomResult{
+		Obstacles: make([]Meeting, len(in.Obstacles)), Sizes: []Size{},
+		SoilVolumeM3: soilPerCrownM * math.Pi / 4 * in.SpreadMaxM * in.SpreadMaxM,
+	}
+	for i, o := range in.Obstacles {
+		meets, unknown := meeting(g, in.Thirsty, o)
+		m := Meeting{Kind: o.Kind, AskOwner: unknown}
+		for year := 0; year <= roomYears && m.FirstYear == nil && !unknown; year++ {
+			if meets(year) {
+				first := year
+				m.FirstYear = &first
+			}
+		}
+		out.Obstacles[i] = m
+		if m.FirstYear != nil && (out.FirstYear == nil || *m.FirstYear < *out.FirstYear) {
+			out.FirstYear = m.FirstYear
+		}
+	}
+	for _, year := range []int{0, 5, 10, 20, 50} {
+		out.Sizes = append(out.Sizes, Size{year, g.height(year), g.spread(year)})
+	}
+	return out, nil
+}
+
+// meeting gives the test for one obstacle, or says that its owner must be asked first.
+func meeting(g growth, thirsty bool, o Obstacle) (meets func(year int) bool, askOwner bool) {
+	within := func(limit float64) func(int) bool {
+		return func(int) bool { return num.Under(o.DistanceM, limit) }
+	}
+	reach := func(limit float64) func(int) bool {
+		return func(year int) bool { return num.Over(g.spread(year)/2, limit) }
+	}
+	switch o.Kind {
+	case "wall":
+		return reach(o.DistanceM - eavesM), false
+	case "boundary":
+		return reach(o.DistanceM), false
+	case "line":
+		if o.ClearanceM == nil {
+			return nil, true
+		}
+		sideways := reach(o.DistanceM - *o.ClearanceM)
+		return func(year int) bool {
+			return sideways(year) && num.Over(g.height(year), *o.HeightM-*o.ClearanceM)
+		}, false
+	case "paving":
+		switch {
+		case num.Under(g.heightMax, 6):
+			return within(1), false
+		case num.AtMost(g.heightMax, 12):
+			return within(2), false
+		}
+		return within(3), false
+	case "drain":
+		if thirsty {
+			return within(6), false
+		}
+		return within(3), false
+	}
+	// A building on shrinkable clay: the roots dry the ground as far out as the tree is high.
+	if thirsty {
+		return within(g.heightMax * 1.25), false
+	}
+	return within(g.heightMax), false
+}

@@ -1,0 +1,101 @@
+package planting
+
+import (
+	"math"
+
+	"sedum/core/fault"
+	"sedum/core/num"
+	"sedum/core/rules"
+	"sedum/core/stock"
+)
+
+// BasinInput is the ball in its hole, and the berm and mulch wanted round it.
+type BasinInput struct {
+	Form           stock.Form `json:"form" enum:"container,balled,plug,bare-root"`
+	Habit          string     `json:"habit" enum:"tree,shrub"`
+	Medium         string     `json:"medium" enum:"mix,sand,loam,clay"`
+	BallVolumeL    float64    `json:"ball_volume_l" exclusiveMinimum:"0"`
+	BackfillL      float64    `json:"backfill_l" minimum:"0"`
+	BallDiameterMM float64    `json:"ball_diameter_mm" exclusiveMinimum:"0"`
+	CaliperMM      float64    `json:"caliper_mm" exclusiveMinimum:"0"`
+	HoleTopMM      float64    `json:"hole_top_mm" exclusiveMinimum:"0"`
+	Berm           string     `json:"berm" enum:"none,ring,low-side"`
+	BermHeightMM   float64    `json:"berm_height_mm" minimum:"0"`
+	MulchMM        float64    `json:"mulch_mm" minimum:"0"`
+}
+
+// BasinResult is the first watering, the later dose, the basin and the mulch ring.
+type BasinResult struct {
+	FirstWaterL        float64  `json:"first_water_l" decimals:"1"`
+	DoseL              float64  `json:"dose_l" decimals:"1"`
+	BasinRadiusMM      float64  `json:"basin_radius_mm" decimals:"1"`
+	BasinL             float64  `json:"basin_l" decimals:"1"`
+	Fills              *float64 `json:"fills" decimals:"0"`
+	MulchOuterRadiusMM float64  `json:"mulch_outer_radius_mm" decimals:"1"`
+	MulchInnerRadiusMM float64  `json:"mulch_inner_radius_mm" decimals:"1"`
+	MulchL             float64  `json:"mulch_l" decimals:"1"`
+}
+
+// availableToTree is the share of a ball's volume that its medium holds for the roots.
+var availableToTree = map[string]float64{"mix": 0.25, "sand": 0.07, "loam": 0.17, "clay": 0.14}
+
+const plugMulchOuterMM, plugMulchInnerMM, plugBasinMM = 400, 50, 200
+
+// Basin works out water, basin and mulch for a tree in its hole.
+func Basin(h rules.House, in BasinInput) (BasinResult, error) {
+	if err := fault.Check(in).Err(); err != nil {
+		return BasinResult{}, err
+	}
+	out := BasinResult{FirstWaterL: firstWater(h, in), DoseL: dose(h, in)}
+	least := h.Value(rules.BasinRadiusLeast)
+	if in.Form == stock.Plug {
+		least = plugBasinMM
+	}
+	out.BasinRadiusMM = math.Max(in.BallDiameterMM/2, least)
+	switch in.Berm {
+	case "ring":
+		out.BasinL = cylinderL(2*out.BasinRadiusMM, in.BermHeightMM)
+	case "low-side":
+		out.BasinL = cylinderL(2*out.BasinRadiusMM, in.BermHeightMM) / 2
+	}
+	if out.BasinL > 0 {
+		fills := num.Ceiling(out.FirstWaterL / out.BasinL)
+		out.Fills = &fills
+	}
+	out.MulchOuterRadiusMM, out.MulchInnerRadiusMM = mulchRing(h, in)
+	out.MulchL = cylinderL(2*out.MulchOuterRadiusMM, in.MulchMM) - cylinderL(2*out.MulchInnerRadiusMM, in.MulchMM)
+	return out, nil
+}
+
+func firstWater(h rules.House, in BasinInput) float64 {
+	if in.Form == stock.Plug {
+		return math.Max(1, 10*in.BallVolumeL)
+	}
+	least := h.Value(rules.BasinLeastTree)
+	if in.Habit == "shrub" {
+		least = h.Value(rules.BasinLeastShrub)
+	}
+	wanted := h.Value(rules.BasinBallShare)*in.BallVolumeL + h.Value(rules.BasinBackfillShare)*in.BackfillL
+	water := math.Max(least, math.Min(wanted, h.Value(rules.BasinBallMost)*in.BallVolumeL))
+	if num.Over(in.CaliperMM, h.Value(rules.BasinBigCaliper)) {
+		water = math.Min(water, h.Value(rules.BasinBigPerMM)*in.CaliperMM)
+	}
+	return water
+}
+
+func dose(h rules.House, in BasinInput) float64 {
+	if in.Form == stock.Plug {
+		return num.Hold(5*in.BallVolumeL, 0.5, 1)
+	}
+	wanted := h.Value(rules.BasinDoseFactor) * availableToTree[in.Medium] * in.BallVolumeL
+	return num.Hold(wanted, 1, math.Max(1, h.Value(rules.BasinDosePerMM)*in.CaliperMM))
+}
+
+func mulchRing(h rules.House, in BasinInput) (outer, inner float64) {
+	if in.Form == stock.Plug {
+		return plugMulchOuterMM, plugMulchInnerMM
+	}
+	least := h.Value(rules.MulchLeast)
+	outer = num.Hold(in.HoleTopMM/2, least, math.Max(least, in.BallDiameterMM/2+h.Value(rules.MulchBeyond)))
+	return outer, math.Min(h.Value(rules.MulchGap)+in.CaliperMM/2, outer)
+}

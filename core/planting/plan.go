@@ -1,0 +1,332 @@
+package planting
+
+import (
+	"sedum/core/fault"
+	"sedum/core/fit"
+	"sedum/core/ground"
+	"sedum/core/num"
+	"sedum/core/rules"
+	"sedum/core/stock"
+)
+
+// Tree is one tree as it was checked, cleared and cut: the ball measured after all corrections.
+type Tree struct {
+	Tag            string     `json:"tag"`
+	Form           stock.Form `json:"form" enum:"container,plug,balled,bare-root"`
+	Pot            string     `json:"pot" enum:"standard,air-pruning,fabric,plug"`
+	CaliperMM      float64    `json:"caliper_mm" exclusiveMinimum:"0"`
+	HeightM        float64    `json:"height_m" exclusiveMinimum:"0"`
+	Medium         string     `json:"medium,omitempty" enum:",mix,sand,loam,clay"`
+	BallDiameterMM float64    `json:"ball_diameter_mm" exclusiveMinimum:"0" doc:"of bare roots, their spread"`
+	BallHeightMM   float64    `json:"ball_height_mm" exclusiveMinimum:"0" doc:"of bare roots, their length"`
+	FlareDepthMM   float64    `json:"flare_depth_mm" minimum:"0"`
+	StandsAlone    bool       `json:"stands_alone"`
+	SupportBall    bool       `json:"support_ball" doc:"the mix may fall: the pot is cut away in the hole"`
+	DepthInDoubt   bool       `json:"depth_in_doubt" doc:"the flare had been buried deep"`
+	Corrections    []Done     `json:"corrections"`
+}
+
+// Done is a correction already carried out in the yard.
+type Done struct {
+	Code     string   `json:"code"`
+	AmountMM *float64 `json:"amount_mm"`
+	By       string   `json:"by"`
+}
+
+// Kind is what of a kind of tree enters a plan.
+type Kind struct {
+	Shrub         bool     `json:"shrub"`
+	DrainageMax   string   `json:"drainage_max" enum:"fast,good,slow,poor,standing"`
+	SharpDrainage bool     `json:"sharp_drainage"`
+	GrownForFruit bool     `json:"grown_for_fruit"`
+	Evergreen     bool     `json:"evergreen"`
+	Tender        bool     `json:"tender"`
+	AutumnHazard  bool     `json:"autumn_hazard"`
+	BarkTender    bool     `json:"bark_tender"`
+	OldWood       bool     `json:"old_wood" doc:"flowers on old wood"`
+	ColdC         *float64 `json:"cold_c"`
+	Cautions      []string `json:"cautions"`
+}
+
+// Spot is the ground, air and water of the planting place. A nil is something nobody knows.
+type Spot struct {
+	LatDeg          float64   `json:"lat_deg" minimum:"-66" maximum:"66"`
+	Drain300Min     *float64  `json:"drain_300_min"`
+	WaterEntering   bool      `json:"water_entering" doc:"the drainage hole filled from below"`
+	Drained         bool      `json:"drained" doc:"the drainage was measured"`
+	RaiseMM         float64   `json:"raise_mm" minimum:"0" maximum:"600"`
+	SoilGroup       string    `json:"soil_group" enum:",coarse,medium,fine"`
+	SoilClass       string    `json:"soil_class"`
+	SummerDeficitMM *float64  `json:"summer_deficit_mm"`
+	AvailableMMPM   *float64  `json:"available_water_mm_per_m"`
+	Water           string    `json:"water" enum:",none,carried,hose,drip"`
+	WindFromDeg     *float64  `json:"wind_from_deg"`
+	Exposure        string    `json:"exposure" enum:",sheltered,open,exposed"`
+	SunH            *float64  `json:"sun_h"`
+	MinC            *float64  `json:"min_c"`
+	Sloping         bool      `json:"sloping"`
+	OverheadLine    bool      `json:"overhead_line"`
+	Frost           FrostDays `json:"frost"`
+	ServicesMarked  bool      `json:"services_marked"`
+}
+
+// FrostDays is the site's record of frost, as days of a 365-day year.
+type FrostDays struct {
+	First      *int     `json:"first_frost_day" minimum:"1" maximum:"365"`
+	Last       *int     `json:"last_frost_day" minimum:"1" maximum:"365"`
+	Last90     *int     `json:"last_frost_90_day" minimum:"1" maximum:"365"`
+	SoilFreeze *int     `json:"soil_freeze_day" minimum:"1" maximum:"365"`
+	BudSwell   *int     `json:"bud_swell_day" minimum:"1" maximum:"365"`
+	CoolFrom   *int     `json:"cool_from_day" minimum:"1" maximum:"365"`
+	RainsFrom  *int     `json:"rains_from_day" minimum:"1" maximum:"365"`
+	UsualHighC *float64 `json:"usual_high_c"`
+}
+
+// Today is what is asked when the plan is made.
+type Today struct {
+	DayOfYear int     `json:"day_of_year" minimum:"1" maximum:"365"`
+	HighC     float64 `json:"high_c" minimum:"-60" maximum:"60"`
+	Ground    string  `json:"ground" enum:"workable,frozen,waterlogged"`
+	Buds      string  `json:"buds" enum:"dormant,swelling,leafed"`
+}
+
+// Input is everything a plan is made of; a sheet keeps it.
+type Input struct {
+	Tree  Tree  `json:"tree"`
+	Kind  Kind  `json:"kind"`
+	Spot  Spot  `json:"spot"`
+	Today Today `json:"today"`
+}
+
+// Plan is the planting of one tree in one spot.
+type Plan struct {
+	// Refused is a reason why there is no planting here; the rest is then empty.
+	Refused    string            `json:"refused"`
+	Drainage   string            `json:"drainage" doc:"class of the bed after any raise"`
+	Hole       HoleResult        `json:"hole"`
+	Basin      BasinResult       `json:"basin"`
+	Berm       string            `json:"berm"`
+	BermMM     float64           `json:"berm_mm"`
+	MulchMM    float64           `json:"mulch_mm"`
+	Stake      StakeResult       `json:"stake"`
+	WindFrom   float64           `json:"wind_from_deg"`
+	Window     WindowResult      `json:"window"`
+	Load       stock.Load        `json:"load"`
+	BallWidth  float64           `json:"ball_width_mm"`
+	Numbers    []Number          `json:"numbers"`
+	Steps      []Step            `json:"steps"`
+	Quantities []Quantity        `json:"quantities"`
+	Conflicts  []Conflict        `json:"conflicts"`
+	Assumed    []string          `json:"assumed"`
+	Stops      []string          `json:"stops" doc:"what an advisor must sign for before the sheet is issued"`
+	Locked     bool              `json:"locked" doc:"services are not marked: nobody digs"`
+	Schools    map[string]string `json:"schools"`
+}
+
+// Conflict is two rules that oppose each other, and which one won.
+type Conflict struct {
+	Code string `json:"code"`
+	Won  string `json:"won"`
+}
+
+// Make works out the planting of a tree in a spot by the schools of the house.
+//
+// Errors name what must be known first: nothing is assumed about drainage or soil.
+func Make(h rules.House, in Input) (Plan, error) {
+	if err := in.check(); err != nil {
+		return Plan{}, err
+	}
+	p := Plan{Locked: !in.Spot.ServicesMarked, Schools: map[string]string{}}
+	for step, school := range h.Chosen() {
+		p.Schools[string(step)] = school
+	}
+	class := "standing"
+	if !in.Spot.WaterEntering {
+		class = ground.DrainageClass(h, Scale(h, in.Kind), in.Spot.Drain300Min)
+	}
+	p.Drainage = fit.RaisedDrainage(class, in.Spot.RaiseMM)
+	var err error
+	if p.Hole, err = Hole(h, holeInput(h, in, p.Drainage)); err != nil {
+		return Plan{}, err
+	}
+	if p.Hole.Refused != "" {
+		return Plan{Refused: p.Hole.Refused, Drainage: p.Drainage, Locked: p.Locked, Schools: p.Schools,
+			Numbers: []Number{}, Steps: []Step{}, Quantities: []Quantity{}, Conflicts: []Conflict{}, Assumed: []string{},
+			Stops: []string{p.Hole.Refused}}, nil
+	}
+	p.BallWidth = in.Tree.BallDiameterMM
+	p.Berm, p.BermMM = berm(h, in.Spot), h.Value(rules.BasinBerm)
+	if p.Berm == "none" {
+		p.BermMM = 0
+	}
+	p.MulchMM = mulchDepth(h, in.Spot, p.Drainage)
+	if p.Basin, err = Basin(h, basinInput(h, in, p)); err != nil {
+		return Plan{}, err
+	}
+	if p.Stake, err = Stake(h, stakeInput(h, in, &p)); err != nil {
+		return Plan{}, err
+	}
+	if p.Window, err = Window(h, windowInput(in)); err != nil {
+		return Plan{}, fault.Under("spot", err)
+	}
+	p.Load = stock.Weigh(h, in.Tree.Form, in.Tree.BallDiameterMM, in.Tree.BallHeightMM, in.Tree.medium(), stock.Public)
+	p.Conflicts = conflicts(h, in, p)
+	p.Stops = stops(p)
+	p.Numbers = numbers(h, in, p)
+	p.Quantities = quantities(h, p)
+	p.Steps = steps(h, in, p)
+	return p, nil
+}
+
+func (in Input) check() error {
+	l := fault.Check(in)
+	if in.Tree.FlareDepthMM >= in.Tree.BallHeightMM {
+		l.Add("tree.flare_depth_mm", fault.NothingLeft, in.Tree.BallHeightMM)
+	}
+	if !in.Spot.Drained {
+		l.Add("spot.drainage", fault.Required, nil)
+	}
+	if in.Spot.SoilGroup == "" {
+		l.Add("spot.soil", fault.Required, nil)
+	}
+	return l.Err()
+}
+
+// Scale is the drainage scale for a kind: strict for fruit and for kinds that rot, unless the house chose one.
+func Scale(h rules.House, k Kind) string {
+	if chosen := h.School(rules.StepScale); chosen != "by-kind" {
+		return chosen
+	}
+	if k.SharpDrainage || k.GrownForFruit {
+		return "strict"
+	}
+	return "general"
+}
+
+func holeInput(h rules.House, in Input, drainage string) HoleInput {
+	zero := 0.0
+	dryness := 0
+	if in.Spot.SummerDeficitMM != nil && in.Spot.AvailableMMPM != nil {
+		dryness = fit.DroughtIndex(*in.Spot.SummerDeficitMM, in.Spot.RaiseMM, *in.Spot.AvailableMMPM)
+	}
+	out := HoleInput{
+		Form: in.Tree.Form, BallDiameterMM: &in.Tree.BallDiameterMM, BallHeightMM: &in.Tree.BallHeightMM,
+		FlareDepthMM: &in.Tree.FlareDepthMM, SideShaveMM: &zero, BottomSliceMM: &zero,
+		BedDrainage: drainage, BedRaiseMM: in.Spot.RaiseMM, KindDrainageMax: in.Kind.DrainageMax,
+		SharpDrainage: in.Kind.SharpDrainage, DrynessIndex: dryness, SoilGroup: in.Spot.SoilGroup,
+		FlareSchool: h.School(rules.StepFlare), Shape: h.School(rules.StepShape), Base: "undisturbed",
+	}
+	if in.Tree.Form == stock.BareRoot {
+		out.RootSpreadMM, out.RootLengthMM = &in.Tree.BallDiameterMM, &in.Tree.BallHeightMM
+		// The plan loosens soil under the root tips; a root is never bent to reach it.
+		out.LoosenedBelowMM = h.Value(rules.BareRootUnderTips)
+	}
+	return out
+}
+
+// medium is what the ball is made of: as recorded, else a potting mix, or loam for what was dug.
+func (t Tree) medium() string {
+	switch {
+	case t.Medium != "":
+		return t.Medium
+	case t.Form == stock.Balled || t.Form == stock.BareRoot:
+		return "loam"
+	}
+	return "mix"
+}
+
+func berm(h rules.House, s Spot) string {
+	switch chosen := h.School(rules.StepBerm); {
+	case chosen != "by-water":
+		return chosen
+	case s.Water == "drip":
+		return "none"
+	case s.Sloping:
+		return "low-side"
+	}
+	return "ring"
+}
+
+// mulchDepth is the school's depth, thinner on fine or slow ground unless the school was chosen thicker on purpose.
+func mulchDepth(h rules.House, s Spot, drainage string) float64 {
+	mm := map[string]float64{"50": 50, "75": 75, "100": 100, "150": 150}[h.School(rules.StepMulch)]
+	wet := drainage == "slow" || drainage == "poor" || drainage == "standing"
+	if mm == 75 && (s.SoilGroup == "fine" || wet) {
+		return h.Value(rules.MulchFine)
+	}
+	return mm
+}
+
+func basinInput(h rules.House, in Input, p Plan) BasinInput {
+	habit := "tree"
+	if in.Kind.Shrub {
+		habit = "shrub"
+	}
+	return BasinInput{
+		Form: in.Tree.Form, Habit: habit, Medium: in.Tree.medium(),
+		BallVolumeL: stock.BallVolumeL(h, in.Tree.Form, in.Tree.BallDiameterMM, p.Hole.FlareToBaseMM),
+		BackfillL:   p.Hole.BackfillL, BallDiameterMM: in.Tree.BallDiameterMM, CaliperMM: in.Tree.CaliperMM,
+		HoleTopMM: p.Hole.HoleTopMM, Berm: p.Berm, BermHeightMM: p.BermMM, MulchMM: p.MulchMM,
+	}
+}
+
+func stakeInput(h rules.House, in Input, p *Plan) StakeInput {
+	exposure, school, stands := in.Spot.Exposure, h.School(rules.StepStake), in.Tree.StandsAlone
+	p.Assumed = []string{}
+	if exposure == "" {
+		exposure = "open"
+		p.Assumed = append(p.Assumed, "exposure")
+	}
+	if in.Spot.WindFromDeg == nil {
+		p.Assumed = append(p.Assumed, "wind_from_deg")
+	} else {
+		p.WindFrom = num.Bearing(*in.Spot.WindFromDeg)
+	}
+	if school == "always-exposed" {
+		school = "auto"
+		stands = stands && exposure != "exposed"
+	}
+	return StakeInput{
+		Form: in.Tree.Form, HeightM: in.Tree.HeightM, CaliperMM: in.Tree.CaliperMM, StandsAlone: stands,
+		Exposure: exposure, RootRadiusMM: in.Tree.BallDiameterMM / 2, WindFromDeg: p.WindFrom, School: school,
+	}
+}
+
+func windowInput(in Input) WindowInput {
+	f := in.Spot.Frost
+	marginal := in.Kind.ColdC != nil && in.Spot.MinC != nil && *in.Spot.MinC-*in.Kind.ColdC < marginalC
+	return WindowInput{
+		Form: in.Tree.Form, DayOfYear: in.Today.DayOfYear, FirstFrostDay: f.First, LastFrostDay: f.Last,
+		LastFrost90Day: f.Last90, SoilFreezeDay: f.SoilFreeze, BudSwellDay: f.BudSwell, CoolFromDay: f.CoolFrom,
+		RainsFromDay: f.RainsFrom, Ground: in.Today.Ground, HighC: in.Today.HighC, UsualHighC: f.UsualHighC,
+		Evergreen: in.Kind.Evergreen, Tender: in.Kind.Tender, AutumnHazard: in.Kind.AutumnHazard,
+		Marginal: marginal, Buds: in.Today.Buds,
+	}
+}
+
+// marginalC: a kind with fewer degrees to spare is at its cold limit.
+const marginalC = 3
+
+// conflicts names rules that oppose each other in this plan.
+func conflicts(h rules.House, in Input, p Plan) []Conflict {
+	out := []Conflict{}
+	wantsProud := in.Kind.SharpDrainage || h.School(rules.StepFlare) == "proud"
+	if p.Drainage == "fast" && p.Hole.FinishedRaiseMM == 0 && wantsProud {
+		out = append(out, Conflict{"proud-against-dry", "dry"})
+	}
+	if p.Berm == "ring" && (p.Drainage == "poor" || p.Drainage == "standing") {
+		out = append(out, Conflict{"basin-against-wet", "basin"})
+	}
+	return out
+}
+
+func stops(p Plan) []string {
+	out := []string{}
+	if p.Window.Status == "no" {
+		out = append(out, "window-no")
+	}
+	if p.Stake.ByContractor {
+		out = append(out, "contractor")
+	}
+	return out
+}

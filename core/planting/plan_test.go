@@ -1,0 +1,176 @@
+package planting_test
+
+import (
+	"slices"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"sedum/core/fault"
+	"sedum/core/planting"
+	"sedum/core/rules"
+	"sedum/core/stock"
+)
+
+func planInput() planting.Input {
+	return planting.Input{
+		Tree: planting.Tree{Tag: "AAA-AAA", Form: stock.Container, Pot: "standard", CaliperMM: 32, HeightM: 2.2, BallDiameterMM: 262.4,
+			BallHeightMM: 219, StandsAlone: true, Corrections: []planting.Done{}},
+		Kind: planting.Kind{DrainageMax: "good", ColdC: ptr(-29.0)},
+		Spot: planting.Spot{LatDeg: 47, Drained: true, Drain300Min: ptr(160.0), SoilGroup: "medium", SoilClass: "loam", SummerDeficitMM: ptr(150.0),
+			AvailableMMPM: ptr(170.0), Water: "hose", WindFromDeg: ptr(270.0), Exposure: "open", SunH: ptr(8.0), MinC: ptr(-18.0), ServicesMarked: true,
+			Frost: planting.FrostDays{First: ptr(288), Last: ptr(118), Last90: ptr(132), SoilFreeze: ptr(338), BudSwell: ptr(98)}},
+		Today: planting.Today{DayOfYear: 329, HighC: 6, Ground: "workable", Buds: "dormant"},
+	}
+}
+
+func planOf(t *testing.T, h rules.House, in planting.Input) planting.Plan {
+	t.Helper()
+	p, err := planting.Make(h, in)
+	require.NoError(t, err)
+	return p
+}
+
+// The plan of handbook case hole 1: the ball measured after all corrections gives the same hole as the old figures
+// with the cuts.
+func TestPlanOfTheCorrectedBallIsTheHandbooksHole(t *testing.T) {
+	p := planOf(t, rules.House{}, planInput())
+	assert.Equal(t, "good", p.Drainage)
+	assert.InDelta(t, 219, p.Hole.FlareToBaseMM, 0.5)
+	assert.InDelta(t, 25, p.Hole.FinishedRaiseMM, 0.1)
+	assert.InDelta(t, 194, p.Hole.HoleDepthMM, 0.1)
+	assert.InDelta(t, 656, p.Hole.HoleTopMM, 0.1)
+	assert.InDelta(t, 31.2, p.Hole.BackfillL, 0.11)
+	assert.Empty(t, p.Stops)
+}
+
+func codes(p planting.Plan) []string {
+	out := []string{}
+	for _, s := range p.Steps {
+		out = append(out, s.Code)
+	}
+	return out
+}
+
+func TestStepsComeInTheOrderOfTheHands(t *testing.T) {
+	got := codes(planOf(t, rules.House{}, planInput()))
+	order := []string{"services", "window", "clear-grass", "dig", "rough-sides", "firm-base", "unpot", "see-flare", "soak-if-dry", "set", "stick", "turn",
+		"plumb", "backfill", "finish", "basin", "water", "compost", "mulch", "no-stake", "labels-off", "look-again"}
+	assert.Equal(t, order, got)
+}
+
+func TestUnmarkedServicesLockEveryDiggingStep(t *testing.T) {
+	in := planInput()
+	in.Spot.ServicesMarked = false
+	in.Tree.StandsAlone = false
+	p := planOf(t, rules.House{}, in)
+	assert.True(t, p.Locked)
+	for _, s := range p.Steps {
+		assert.Equal(t, s.Digs, s.Locked, s.Code)
+	}
+	for _, code := range []string{"clear-grass", "dig", "rough-sides", "firm-base", "stake"} {
+		i := slices.IndexFunc(p.Steps, func(s planting.Step) bool { return s.Code == code })
+		require.GreaterOrEqual(t, i, 0, code)
+		assert.True(t, p.Steps[i].Digs, code)
+	}
+	for _, n := range p.Numbers {
+		if n.Key == "hole_depth" || n.Key == "hole_top" {
+			assert.True(t, n.Digs, "%s is withheld", n.Key)
+		}
+	}
+}
+
+func TestDrainageIsReadOnTheKindsOwnScale(t *testing.T) {
+	in := planInput() // 160 minutes: good on the general scale, slow on the strict
+	in.Kind.SharpDrainage = true
+	p := planOf(t, rules.House{}, in)
+	assert.Equal(t, "slow", p.Drainage)
+	assert.InDelta(t, 219.0/3, p.Hole.FinishedRaiseMM, 0.1, "75 + 25 for sharp drainage, held to a third of flare to base")
+	in.Spot.RaiseMM = 150
+	assert.Equal(t, "good", planOf(t, rules.House{}, in).Drainage)
+}
+
+func TestStandingWaterIsRefusedUnlessTheKindLivesInIt(t *testing.T) {
+	in := planInput()
+	in.Spot.WaterEntering = true
+	p := planOf(t, rules.House{}, in)
+	assert.Equal(t, "standing-water", p.Refused)
+	assert.Empty(t, p.Steps)
+	in.Kind.DrainageMax = "standing"
+	assert.Empty(t, planOf(t, rules.House{}, in).Refused)
+}
+
+func TestPoorGroundGetsItsMoundFirst(t *testing.T) {
+	in := planInput()
+	in.Spot.Drain300Min, in.Spot.SoilGroup = ptr(1200.0), "fine"
+	p := planOf(t, rules.House{}, in)
+	assert.True(t, p.Hole.BuildMoundFirst)
+	got := codes(p)
+	assert.Less(t, slices.Index(got, "mound"), slices.Index(got, "dig"))
+	assert.Contains(t, got, "half-fill-test")
+	assert.InDelta(t, 50, p.MulchMM, 0, "thinner on fine or slow ground")
+}
+
+func TestSchoolsRedrawThePlan(t *testing.T) {
+	for _, c := range []struct {
+		step   rules.Step
+		choice string
+		holds  func(planting.Plan) bool
+	}{
+		{rules.StepFlare, "proud", func(p planting.Plan) bool { return p.Hole.FinishedRaiseMM == 50 }},
+		{rules.StepFlare, "level", func(p planting.Plan) bool { return p.Hole.FinishedRaiseMM == 0 }},
+		{rules.StepBerm, "none", func(p planting.Plan) bool { return p.Basin.Fills == nil && p.BermMM == 0 }},
+		{rules.StepMulch, "100", func(p planting.Plan) bool { return p.MulchMM == 100 }},
+		{rules.StepShape, "square", func(p planting.Plan) bool { return p.Hole.HoleVolumeL > 80 }},
+		{rules.StepScale, "strict", func(p planting.Plan) bool { return p.Drainage == "slow" }},
+		{rules.StepStake, "always-exposed", func(p planting.Plan) bool { return !p.Stake.Needed }},
+	} {
+		house, err := rules.House{}.WithSchool(c.step, c.choice)
+		require.NoError(t, err)
+		assert.True(t, c.holds(planOf(t, house, planInput())), "%s %s", c.step, c.choice)
+	}
+}
+
+func TestWhatIsNotKnownIsAskedFor(t *testing.T) {
+	in := planInput()
+	in.Spot.Drained, in.Spot.SoilGroup = false, ""
+	_, err := planting.Make(rules.House{}, in)
+	var l fault.List
+	require.ErrorAs(t, err, &l)
+	assert.True(t, l.Has("spot.drainage"))
+	assert.True(t, l.Has("spot.soil"))
+	in = planInput()
+	in.Spot.WindFromDeg, in.Spot.Exposure = nil, ""
+	assert.ElementsMatch(t, []string{"exposure", "wind_from_deg"}, planOf(t, rules.House{}, in).Assumed)
+}
+
+// Every number says how it came: rules that exist, with the value in force.
+func TestEveryNumberSaysHowItCame(t *testing.T) {
+	house, err := rules.House{}.With(rules.HoleRaiseGood, 30)
+	require.NoError(t, err)
+	p := planOf(t, house, planInput())
+	require.NotEmpty(t, p.Numbers)
+	for _, n := range p.Numbers {
+		assert.True(t, len(n.Rules)+len(n.From) > 0, n.Key)
+		for _, used := range n.Rules {
+			_, ok := rules.Find(used.Key)
+			assert.True(t, ok, used.Key)
+			if used.Key == rules.HoleRaiseGood {
+				assert.InDelta(t, 30, used.Value, 0)
+			}
+		}
+	}
+	assert.InDelta(t, 30, p.Hole.FinishedRaiseMM, 0.01)
+}
+
+// Bags are rounded up once: never less than the amount, never a whole bag more.
+func TestBagsHoldTheAmount(t *testing.T) {
+	for _, q := range planOf(t, rules.House{}, planInput()).Quantities {
+		if q.Bags > 0 {
+			size := map[string]float64{"mulch": 50, "compost": 40}[q.Code]
+			assert.GreaterOrEqual(t, q.Bags*size, q.Amount.Value-1e-6)
+			assert.Less(t, (q.Bags-1)*size, q.Amount.Value)
+		}
+	}
+}

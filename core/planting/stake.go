@@ -1,0 +1,132 @@
+package planting
+
+import (
+	"math"
+
+	"sedum/core/fault"
+	"sedum/core/num"
+	"sedum/core/rules"
+	"sedum/core/stock"
+)
+
+// StakeInput is the tree above its roots, and the wind.
+type StakeInput struct {
+	Form         stock.Form `json:"form" enum:"container,balled,plug,bare-root"`
+	HeightM      float64    `json:"height_m" exclusiveMinimum:"0"`
+	CaliperMM    float64    `json:"caliper_mm" exclusiveMinimum:"0"`
+	StandsAlone  bool       `json:"stands_alone"`
+	Exposure     string     `json:"exposure" enum:"sheltered,open,exposed"`
+	RootRadiusMM float64    `json:"root_radius_mm" exclusiveMinimum:"0"`
+	WindFromDeg  float64    `json:"wind_from_deg"`
+	School       string     `json:"school" enum:"auto,pair,low-upright,angled,tripod,guys"`
+}
+
+// Foot is where one stake or anchor goes into the ground, from the trunk.
+type Foot struct {
+	BearingDeg float64 `json:"bearing_deg" decimals:"0"`
+	DistanceMM float64 `json:"distance_mm" decimals:"1"`
+}
+
+// StakeResult is whether, how and how long a tree is staked.
+type StakeResult struct {
+	Needed            bool     `json:"needed"`
+	Slenderness       float64  `json:"slenderness" decimals:"1"`
+	Reasons           []string `json:"reasons"`
+	Kind              string   `json:"kind"`
+	Stakes            []Foot   `json:"stakes"`
+	TieHeightMM       *float64 `json:"tie_height_mm" decimals:"1"`
+	RemoveAfterMonths *float64 `json:"remove_after_months" decimals:"0"`
+	ByContractor      bool     `json:"by_contractor"`
+}
+
+const (
+	// guyCaliperMM: a balled tree thicker than this is held by guys.
+	guyCaliperMM = 76
+	// contractorCaliperMM and contractorHeightM: larger guyed trees are a contractor's work.
+	contractorCaliperMM, contractorHeightM = 100, 6
+	plugStakeHeightM                       = 1.2
+	// guySlopeDeg: guys are set no steeper than this against the ground.
+	guySlopeDeg = 55
+)
+
+// Stake says whether a tree needs one at all, and then which, where, how high and until when.
+func Stake(h rules.House, in StakeInput) (StakeResult, error) {
+	if err := fault.Check(in).Err(); err != nil {
+		return StakeResult{}, err
+	}
+	out := StakeResult{
+		Slenderness: in.HeightM * 1000 / in.CaliperMM, Kind: "none", Stakes: []Foot{}, Reasons: []string{},
+	}
+	out.Reasons = stakeReasons(h, in, out.Slenderness)
+	if len(out.Reasons) == 0 {
+		return out, nil
+	}
+	out.Needed = true
+	out.Kind = stakeKind(in)
+	height := in.HeightM * 1000
+	tie := num.Hold(height/3, h.Value(rules.StakeTieLeast), h.Value(rules.StakeTieMost))
+	months := h.Value(rules.StakeMonths)
+	if out.Kind == "guys" {
+		tie, months = height/2, h.Value(rules.StakeGuyMonths)
+		out.ByContractor = num.Over(in.CaliperMM, contractorCaliperMM) || num.Over(in.HeightM, contractorHeightM)
+	}
+	out.TieHeightMM, out.RemoveAfterMonths = &tie, &months
+	turns, distance := stakeFeet(in, out.Kind, tie)
+	for _, turn := range turns {
+		out.Stakes = append(out.Stakes, Foot{num.Bearing(in.WindFromDeg + turn), distance})
+	}
+	return out, nil
+}
+
+func stakeReasons(h rules.House, in StakeInput, slenderness float64) []string {
+	reasons := []string{}
+	if in.Form == stock.Plug && num.Under(in.HeightM, plugStakeHeightM) {
+		return reasons
+	}
+	if !in.StandsAlone {
+		reasons = append(reasons, "cannot-stand")
+	}
+	if in.Form != stock.Plug {
+		if num.Over(slenderness, h.Value(rules.StakeSlender)) && num.Over(in.HeightM, h.Value(rules.StakeSlenderHeight)) {
+			reasons = append(reasons, "slender")
+		}
+		if in.Exposure == "exposed" && num.Over(in.HeightM, h.Value(rules.StakeExposedHeight)) {
+			reasons = append(reasons, "exposed")
+		}
+	}
+	if in.Form == stock.BareRoot && num.Over(in.HeightM, h.Value(rules.StakeBareRootHeight)) {
+		reasons = append(reasons, "bare-root")
+	}
+	return reasons
+}
+
+func stakeKind(in StakeInput) string {
+	switch {
+	case in.School != "auto":
+		return in.School
+	case in.Form == stock.BareRoot:
+		return "low-upright"
+	case in.Form == stock.Balled && num.Over(in.CaliperMM, guyCaliperMM):
+		return "guys"
+	}
+	return "pair"
+}
+
+// stakeFeet gives the bearings from the wind's and the distance from the trunk, outside the ball.
+func stakeFeet(in StakeInput, kind string, tieMM float64) (turns []float64, distanceMM float64) {
+	beside := in.RootRadiusMM + 150
+	switch kind {
+	case "low-upright":
+		if in.Form == stock.BareRoot {
+			return []float64{0}, 100 // driven before the tree is set
+		}
+		return []float64{0}, math.Max(100, in.RootRadiusMM+50)
+	case "angled":
+		return []float64{180}, beside // leaning into the wind
+	case "tripod":
+		return []float64{0, 120, 240}, beside
+	case "guys":
+		return []float64{0, 120, 240}, math.Max(in.RootRadiusMM+450, tieMM/math.Tan(guySlopeDeg*math.Pi/180))
+	}
+	return []float64{90, 270}, beside
+}

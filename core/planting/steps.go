@@ -1,0 +1,182 @@
+package planting
+
+import (
+	"sedum/core/num"
+	"sedum/core/rules"
+	"sedum/core/stock"
+)
+
+// Step is one thing to do, in order. Its sentence, and the reason beside it, are made of the code
+// and the values in package words.
+type Step struct {
+	Code     string             `json:"code"`
+	Values   map[string]Measure `json:"values"`
+	Choice   string             `json:"choice" doc:"which wording of the step"`
+	Cautions []string           `json:"cautions" doc:"said before the step"`
+	Digs     bool               `json:"digs"`
+	Locked   bool               `json:"locked"`
+}
+
+// stepList gathers steps; digging steps stay locked until services are marked.
+type stepList struct {
+	locked bool
+	steps  []Step
+}
+
+func (l *stepList) add(code string, values map[string]Measure, cautions ...string) *Step {
+	if values == nil {
+		values = map[string]Measure{}
+	}
+	if cautions == nil {
+		cautions = []string{}
+	}
+	l.steps = append(l.steps, Step{Code: code, Values: values, Cautions: cautions})
+	return &l.steps[len(l.steps)-1]
+}
+
+func (l *stepList) dig(code string, values map[string]Measure, cautions ...string) *Step {
+	s := l.add(code, values, cautions...)
+	s.Digs, s.Locked = true, l.locked
+	return s
+}
+
+// featherRaiseMM: a higher raise is feathered out, so that no side of the ball lies bare.
+const featherRaiseMM = 50
+
+// steps lists the day's work in the order of the hands (handbook, planting.md, "Order of steps").
+func steps(h rules.House, in Input, p Plan) []Step {
+	l := &stepList{locked: p.Locked}
+	l.add("services", nil, "hand-spade-near-marks")
+	l.add("window", nil, windowCautions(in)...).Choice = p.Window.Status
+	if in.Spot.OverheadLine {
+		l.add("overhead", nil, "overhead-line")
+	}
+	l.dig("clear-grass", map[string]Measure{"ring": mm(2 * p.Basin.MulchOuterRadiusMM)})
+	holeSteps(l, in, p)
+	treeSteps(l, in, p)
+	l.add("backfill", map[string]Measure{"backfill": litres(p.Hole.BackfillL)}).Choice = h.School(rules.StepFirming)
+	finish := l.add("finish", map[string]Measure{"raise": mm(p.Hole.FinishedRaiseMM)})
+	if num.Over(p.Hole.FinishedRaiseMM, featherRaiseMM) {
+		finish.Choice = "feather"
+	}
+	if p.Berm != "none" {
+		l.add("basin", map[string]Measure{"radius": mm(p.Basin.BasinRadiusMM), "berm": mm(p.BermMM)}, bermCautions(in)...).Choice = p.Berm
+	}
+	water := map[string]Measure{"first": litres(p.Basin.FirstWaterL)}
+	w := l.add("water", water, "hose-air-gap")
+	if p.Basin.Fills != nil && *p.Basin.Fills > 1 {
+		water["fills"], w.Choice = Measure{*p.Basin.Fills, ""}, "fills"
+	}
+	mulchSteps(l, h, p)
+	stakeStep(l, p)
+	if in.Kind.BarkTender && in.Spot.SunH != nil && *in.Spot.SunH >= 6 {
+		l.add("sun-paint", nil, "label-is-law")
+	}
+	l.add("labels-off", nil)
+	l.add("look-again", nil)
+	return l.steps
+}
+
+func windowCautions(in Input) []string {
+	out := append([]string{}, in.Kind.Cautions...)
+	switch {
+	case in.Today.HighC >= 28:
+		out = append(out, "heat-stop")
+	case in.Today.HighC <= 0:
+		out = append(out, "cold-stop")
+	}
+	return out
+}
+
+func bermCautions(in Input) []string {
+	if in.Spot.Sloping {
+		return []string{"run-off"}
+	}
+	return []string{}
+}
+
+func holeSteps(l *stepList, in Input, p Plan) {
+	if p.Hole.BuildMoundFirst {
+		l.dig("mound", map[string]Measure{
+			"height": mm(p.Hole.FinishedRaiseMM), "volume": litres(p.Hole.MoundVolumeL),
+		}, "run-off")
+	}
+	if p.Hole.HoleDepthMM > 0 {
+		l.dig("dig", map[string]Measure{
+			"depth": mm(p.Hole.HoleDepthMM), "top": mm(p.Hole.HoleTopMM), "bottom": mm(p.Hole.HoleBottomMM),
+		}, "spade-feet", "street-soil", "cover-hole").Choice = p.Schools[string(rules.StepShape)]
+		l.dig("rough-sides", nil)
+	}
+	if p.Hole.PadUnderMM > 0 {
+		l.dig("pad", map[string]Measure{"pad": mm(p.Hole.PadUnderMM)})
+	} else {
+		l.dig("firm-base", nil)
+	}
+	if in.Spot.SoilGroup == "fine" {
+		l.dig("half-fill-test", nil)
+	}
+}
+
+func treeSteps(l *stepList, in Input, p Plan) {
+	lift := "lift-" + p.Load.Handling
+	unpot := l.add("unpot", map[string]Measure{"mass": {p.Load.MassKG, "kg"}}, lift, "knife-away")
+	unpot.Choice = in.Tree.Pot
+	switch {
+	case in.Tree.Form == stock.BareRoot || in.Tree.Form == stock.Balled:
+		unpot.Choice = string(in.Tree.Form)
+	case in.Tree.SupportBall:
+		unpot.Choice = "cut-in-hole"
+	}
+	if in.Tree.FlareDepthMM > 0 {
+		l.add("clear-flare", map[string]Measure{"depth": mm(in.Tree.FlareDepthMM)})
+	} else {
+		see := l.add("see-flare", nil)
+		if in.Tree.Form == stock.BareRoot {
+			see.Choice = string(stock.BareRoot)
+		}
+	}
+	if in.Tree.Form == stock.BareRoot {
+		l.add("cone", nil)
+	} else {
+		l.add("soak-if-dry", nil)
+		l.add("set", nil, lift)
+	}
+	stick := l.add("stick", map[string]Measure{"stick": mm(p.Hole.StickMM)})
+	if p.Hole.PadUnderMM > 0 {
+		stick.Choice = "on-pad"
+		stick.Values["stick"] = mm(p.Hole.FlareToBaseMM)
+	}
+	if in.Spot.WindFromDeg != nil {
+		l.add("turn", map[string]Measure{"wind": {p.WindFrom, "deg"}})
+	}
+	l.add("plumb", nil)
+	if in.Tree.Form == stock.Balled {
+		l.add("unwrap", nil, "knife-away")
+	}
+}
+
+func mulchSteps(l *stepList, h rules.House, p Plan) {
+	if h.School(rules.StepBackfill) == "native-compost-top" {
+		l.add("compost", map[string]Measure{"depth": mm(h.Value(rules.PlanCompostTop))}, "damp-mix")
+	}
+	mulch := l.add("mulch", map[string]Measure{
+		"depth": mm(p.MulchMM), "gap": mm(h.Value(rules.MulchGap)), "outer": mm(p.Basin.MulchOuterRadiusMM),
+	}, "damp-mulch")
+	if num.Under(p.BallWidth, h.Value(rules.MulchSmallBall)) {
+		mulch.Choice = "small-ball"
+		mulch.Values["over"] = mm(h.Value(rules.MulchOverSmall))
+	}
+}
+
+func stakeStep(l *stepList, p Plan) {
+	if !p.Stake.Needed {
+		l.add("no-stake", nil)
+		return
+	}
+	s := l.dig("stake", map[string]Measure{
+		"count": {float64(len(p.Stake.Stakes)), ""}, "tie": mm(*p.Stake.TieHeightMM),
+		"distance": mm(p.Stake.Stakes[0].DistanceMM), "bearing": {p.Stake.Stakes[0].BearingDeg, "deg"},
+		"months": {*p.Stake.RemoveAfterMonths, "months"},
+	}, "stake-caps", "stake-hands")
+	s.Choice = p.Stake.Kind
+}

@@ -1,0 +1,112 @@
+package rules
+
+import (
+	"maps"
+	"slices"
+
+	"sedum/core/fault"
+)
+
+// Step is a step of the work at which practitioners differ.
+type Step string
+
+// The steps whose school sets an input of a calculator (handbook, schools.md, last part),
+// and those that only change the words and quantities of the sheet.
+const (
+	StepFlare    Step = "flare"
+	StepShape    Step = "shape"
+	StepRoots    Step = "roots"
+	StepStake    Step = "stake"
+	StepBerm     Step = "berm"
+	StepMulch    Step = "mulch_mm"
+	StepScale    Step = "scale"
+	StepBackfill Step = "backfill"
+	StepWrapping Step = "wrapping"
+	StepFeed     Step = "feed"
+	StepFirming  Step = "firming"
+)
+
+// Schools of one step: what may be chosen, what we chose, and why.
+type Schools struct {
+	Step    Step     `json:"step"`
+	Choices []string `json:"choices"`
+	Default string   `json:"default"`
+	// SetsInput tells whether the choice enters the arithmetic.
+	SetsInput bool   `json:"sets_input"`
+	Reason    string `json:"reason"`
+}
+
+var schools = []Schools{
+	{StepFlare, []string{"level", "slight", "proud"}, "slight", true,
+		"it settles; too high can be mulched, too low cannot be undone"},
+	{StepShape, []string{"saucer", "square", "cylinder"}, "saucer", true,
+		"most loosened soil where the new roots run, little digging at depth"},
+	{StepRoots, []string{"by-season", "tease", "score", "shave"}, "by-season", true,
+		"shave when dormant or in autumn, else score: cutting leaves no circler behind"},
+	{StepStake, []string{"auto", "pair", "low-upright", "angled", "tripod", "guys", "always-exposed"}, "auto", true,
+		"only if it cannot stand: movement builds trunk; the form decides the kind"},
+	{StepBerm, []string{"by-water", "none", "ring", "low-side"}, "by-water", true,
+		"a ring where it is watered by hand, none under irrigation, the low side on a slope"},
+	{StepMulch, []string{"50", "75", "100", "150"}, "75", true,
+		"75 mm holds water and keeps grass off; thinner on fine or slow ground, never on the trunk"},
+	{StepScale, []string{"by-kind", "general", "strict"}, "by-kind", true,
+		"strict for fruit and for kinds that rot, general for the rest"},
+	{StepBackfill, []string{"native-compost-top", "native"}, "native-compost-top", false,
+		"trials find no gain from blending in ordinary soil, and a rich pocket holds water like a sponge"},
+	{StepFirming, []string{"thirds-with-water", "water-only"}, "thirds-with-water", false,
+		"boots compact wet clay; water closes what the hand leaves open"},
+	{StepFeed, []string{"none", "slow-release-ring"}, "none", false,
+		"no feed in the first season without a soil test"},
+}
+
+// AllSchools lists the steps at which practice differs, in the order of the work.
+func AllSchools() []Schools { return slices.Clone(schools) }
+
+// FindSchools gives the choices of one step.
+func FindSchools(s Step) (Schools, bool) {
+	for _, each := range schools {
+		if each.Step == s {
+			return each, true
+		}
+	}
+	return Schools{}, false
+}
+
+// School is the choice in force for a step. A step that is not listed is a bug of ours.
+func (h House) School(s Step) string {
+	if v, ok := h.schools[s]; ok {
+		return v
+	}
+	each, ok := FindSchools(s)
+	if !ok {
+		panic("rules: no such step: " + string(s))
+	}
+	return each.Default
+}
+
+// WithSchool is the house with another school chosen for one step.
+func (h House) WithSchool(s Step, choice string) (House, error) {
+	each, ok := FindSchools(s)
+	if !ok {
+		return h, fault.List{{Field: string(s), Code: fault.UnknownField}}
+	}
+	if !slices.Contains(each.Choices, choice) {
+		return h, fault.List{{Field: string(s), Code: fault.NotAChoice, Limit: each.Choices}}
+	}
+	next := maps.Clone(h.schools)
+	if next == nil {
+		next = map[Step]string{}
+	}
+	next[s] = choice
+	h.schools = next
+	return h, nil
+}
+
+// Chosen lists the school in force at every step.
+func (h House) Chosen() map[Step]string {
+	out := map[Step]string{}
+	for _, each := range schools {
+		out[each.Step] = h.School(each.Step)
+	}
+	return out
+}

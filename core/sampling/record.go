@@ -1,0 +1,65 @@
+package sampling
+
+import (
+	"sedum/core/rules"
+)
+
+// Strictness is how a grower's record moves the tolerable share.
+type Strictness string
+
+// The three.
+const (
+	Tightened Strictness = "tightened"
+	Normal    Strictness = "normal"
+	Relaxed   Strictness = "relaxed"
+)
+
+const (
+	tightenWindow   = 5
+	tightenRefused  = 2
+	loosenReleased  = 5
+	relaxedReleased = 10
+)
+
+// Switch reads a grower's closed lots, oldest first (true is released), and says how strictly the next
+// is sampled (handbook, "Lots and samples"): tightened after two of the last five were refused until five in a row are
+// released; relaxed after ten released in a row until the first refusal.
+func Switch(released []bool) Strictness {
+	now, run := Normal, 0
+	for i, ok := range released {
+		if ok {
+			run++
+		} else {
+			run = 0
+		}
+		refused := 0
+		for _, each := range released[max(0, i+1-tightenWindow) : i+1] {
+			if !each {
+				refused++
+			}
+		}
+		switch {
+		case !ok && refused >= tightenRefused:
+			now = Tightened
+		case !ok && now == Relaxed:
+			now = Normal
+		case run >= relaxedReleased:
+			now = Relaxed
+		case now == Tightened && run >= loosenReleased:
+			now = Normal
+		}
+	}
+	return now
+}
+
+// TolerableShare is the share in force for a grower of that record.
+func TolerableShare(h rules.House, s Strictness) float64 {
+	share := h.Value(rules.SampleShare)
+	switch s {
+	case Tightened:
+		share *= h.Value(rules.SampleTightened)
+	case Relaxed:
+		share *= h.Value(rules.SampleRelaxed)
+	}
+	return share
+}

@@ -1,0 +1,118 @@
+package stock
+
+import (
+	"sedum/core/fault"
+	"sedum/core/rules"
+)
+
+// Reason is one cause of a verdict, with the part of the tree it was found on.
+type Reason struct {
+	Part    string  `json:"part"`
+	Code    string  `json:"code"`
+	Verdict Verdict `json:"verdict"`
+}
+
+// Assessment is the one verdict, every reason for it, what is missing, and the work.
+type Assessment struct {
+	Verdict  Verdict         `json:"verdict"`
+	Reasons  []Reason        `json:"reasons"`
+	Missing  []string        `json:"missing"`
+	Flare    *FlareResult    `json:"flare"`
+	RootBall *RootBallResult `json:"root_ball"`
+	Balled   *BalledResult   `json:"balled"`
+	BareRoot *BareRootResult `json:"bare_root"`
+	Load     *Load           `json:"load"`
+	Work     []Work          `json:"work"`
+	// LeftDiameterMM and LeftHeightMM are the ball after all the work, by calculation.
+	LeftDiameterMM *float64 `json:"left_diameter_mm" decimals:"1"`
+	LeftHeightMM   *float64 `json:"left_height_mm" decimals:"1"`
+}
+
+// Assess makes one verdict of one look at a tree (handbook, stock.md, "How one verdict is made").
+//
+// The calculators are strict, so what was not looked at is handed to them as sound, and the whole
+// is then held at "not yet judged", naming what is missing.
+func Assess(h rules.House, s Subject, r Readings) (Assessment, error) {
+	l := fault.Check(r)
+	l = append(l, fault.Check(s)...)
+	if err := l.Err(); err != nil {
+		return Assessment{}, err
+	}
+	a := Assessment{Verdict: Sell, Reasons: []Reason{}, Missing: []string{}, Work: []Work{}}
+	if !s.Covered {
+		a.because("kind", "not-covered", NotYetJudged)
+		return a, nil
+	}
+	a.judgeAbove(s, r)
+	if err := a.judgeForm(h, s, r); err != nil {
+		return Assessment{}, err
+	}
+	if len(a.Missing) > 0 {
+		a.Verdict = Worse(a.Verdict, NotYetJudged)
+	}
+	a.listWork(s, r)
+	return a, nil
+}
+
+func (a *Assessment) because(part, code string, v Verdict) {
+	a.Verdict = Worse(a.Verdict, v)
+	if v != Sell {
+		a.Reasons = append(a.Reasons, Reason{part, code, v})
+	}
+}
+
+func (a *Assessment) need(name string, looked bool) {
+	if !looked {
+		a.Missing = append(a.Missing, name)
+	}
+}
+
+func (a *Assessment) judgeAbove(s Subject, r Readings) {
+	for _, f := range r.Above.findings(s) {
+		a.need(f.part, f.found != "")
+		if f.found != "" {
+			a.because(f.part, f.found, aboveTable[f.part][f.found])
+		}
+	}
+}
+
+func (a *Assessment) judgeFlare(h rules.House, s Subject, r Readings) error {
+	a.need("ball_height_mm", r.BallHeightMM != nil)
+	if len(r.Probes) == 0 && r.SeenDepthMM == nil {
+		a.need("flare", false)
+		return nil
+	}
+	if r.BallHeightMM == nil {
+		return nil
+	}
+	flare, err := Flare(h, FlareInput{s.Form, s.Habit, *r.BallHeightMM, r.SeenDepthMM, nonNil(r.Probes)})
+	if err != nil {
+		return err
+	}
+	a.Flare = &flare
+	a.because("flare", string(flare.Action), map[FlareAction]Verdict{
+		ActNone: Sell, ActClear: Fix, ActClearAndInspect: Fix, ActExcavate: NotYetJudged, ActSendBack: SendBack,
+	}[flare.Action])
+	return nil
+}
+
+func or(given *float64, sound float64) float64 {
+	if given == nil {
+		return sound
+	}
+	return *given
+}
+
+func first(given, sound string) string {
+	if given == "" {
+		return sound
+	}
+	return given
+}
+
+func nonNil[T any](list []T) []T {
+	if list == nil {
+		return []T{}
+	}
+	return list
+}

@@ -1,0 +1,193 @@
+package stock
+
+import (
+	"sedum/core/rules"
+)
+
+// judgeForm asks each form of stock only what it needs.
+func (a *Assessment) judgeForm(h rules.House, s Subject, r Readings) error {
+	if s.Form == BareRoot {
+		return a.judgeBareRoot(h, s, r)
+	}
+	if err := a.judgeFlare(h, s, r); err != nil {
+		return err
+	}
+	if r.BallDiameterMM != nil && r.BallHeightMM != nil {
+		load := Weigh(h, s.Form, *r.BallDiameterMM, *r.BallHeightMM, s.BallMedium(), Staff)
+		a.Load = &load
+	}
+	if s.Form == Balled {
+		return a.judgeBalled(h, s, r)
+	}
+	return a.judgeRoots(h, s, r)
+}
+
+func (a *Assessment) judgeBalled(h rules.House, s Subject, r Readings) error {
+	look := BalledLook{}
+	if r.Balled != nil {
+		look = *r.Balled
+	}
+	sizing := first(s.Sizing, "caliper")
+	a.need("ball_diameter_mm", r.BallDiameterMM != nil)
+	if sizing == "caliper" {
+		a.need("caliper_mm", r.CaliperMM != nil)
+	}
+	a.need("soundness", look.Soundness != "")
+	a.need("trunk_moves", look.TrunkMoves != nil)
+	a.need("moisture", r.Moisture != "")
+	a.need("cloth", look.Cloth != "")
+	if r.BallDiameterMM == nil || r.BallHeightMM == nil || (r.CaliperMM == nil && sizing == "caliper") {
+		return nil
+	}
+	flare := 0.0
+	if a.Flare != nil && a.Flare.FlareDepthMM != nil {
+		flare = *a.Flare.FlareDepthMM
+	}
+	result, err := JudgeBalled(h, BalledInput{
+		BallDiameterMM: *r.BallDiameterMM, BallHeightMM: *r.BallHeightMM, CaliperMM: or(r.CaliperMM, 1), FlareDepthMM: flare,
+		Medium: s.BallMedium(), Soundness: first(look.Soundness, "firm"), TrunkMoves: look.TrunkMoves != nil && *look.TrunkMoves,
+		Moisture: first(r.Moisture, "moist"), Sizing: sizing, Lifters: Staff,
+	})
+	if err != nil {
+		return err
+	}
+	a.Balled = &result
+	unseen := a.Flare != nil && a.Flare.Action == ActExcavate
+	for _, code := range result.Reasons {
+		verdict := balledReasonVerdict[code]
+		if code == "too-little-root-below-flare" && unseen {
+			verdict = NotYetJudged // nothing is sent back for a depth that nobody saw
+		}
+		a.because("ball", code, verdict)
+	}
+	diameter, left := *r.BallDiameterMM, *r.BallHeightMM-flare
+	a.LeftDiameterMM, a.LeftHeightMM = &diameter, &left
+	return nil
+}
+
+// balledReasonVerdict is the least verdict that each reason of JudgeBalled brings.
+var balledReasonVerdict = map[string]Verdict{
+	"broken-ball": SendBack, "no-standard": Fix, "ball-too-small": SendBack, "ball-small": Fix,
+	"too-little-root-below-flare": SendBack, "soak": Fix, "clear-flare": Fix,
+}
+
+func (a *Assessment) judgeBareRoot(h rules.House, s Subject, r Readings) error {
+	look := BareRootLook{}
+	if r.BareRoot != nil {
+		look = *r.BareRoot
+	}
+	a.need("caliper_mm", r.CaliperMM != nil)
+	a.need("root_spread_mm", look.SpreadMM != nil)
+	a.need("root_length_mm", look.LengthMM != nil)
+	a.need("sides", look.Sides != nil)
+	a.need("root_moisture", look.Moisture != "")
+	a.need("mould", look.Mould != nil)
+	a.need("buds", look.Buds != "")
+	a.need("broken_roots", look.BrokenRoots != nil)
+	// The exposure clock joins in (handbook, "How one verdict is made").
+	switch s.Clock {
+	case Critical:
+		a.because("clock", Critical, Fix)
+	case Spent:
+		a.because("clock", Spent, SendBack)
+	}
+	if s.Grafted && look.GraftMM != nil && look.SoilLineMM != nil && *look.GraftMM < *look.SoilLineMM {
+		a.because("graft", "buried", Fix)
+	}
+	if r.CaliperMM == nil || look.SpreadMM == nil || look.LengthMM == nil {
+		return nil
+	}
+	broken := 0
+	if look.BrokenRoots != nil {
+		broken = *look.BrokenRoots
+	}
+	// At the bench no hole is known yet; the plan fits root and hole to each other.
+	result, err := JudgeBareRoot(h, BareRootInput{
+		CaliperMM: *r.CaliperMM, RootSpreadMM: *look.SpreadMM, RootLengthMM: *look.LengthMM,
+		HoleDepthMM: *look.LengthMM + h.Value(rules.BareRootUnderTips), Drainage: "good", School: "never-trim",
+		Moisture: first(look.Moisture, "moist"), Mould: look.Mould != nil && *look.Mould, Buds: first(look.Buds, "dormant"), BrokenRoots: broken,
+	})
+	if err != nil {
+		return err
+	}
+	a.BareRoot = &result
+	for _, code := range result.Reasons {
+		a.because("roots", code, bareRootReasonVerdict[code])
+	}
+	return nil
+}
+
+// bareRootReasonVerdict is the least verdict that each reason of JudgeBareRoot brings.
+var bareRootReasonVerdict = map[string]Verdict{
+	"dried-out": SendBack, "mould": SendBack, "pot-up": Hold, "soak": Fix, "plant-within-3-days": Fix,
+	"roots-too-short": SendBack, "roots-short": Fix, "trim-broken": Fix, "slot-or-trim": Fix, "bend-risk": Fix,
+}
+
+func (a *Assessment) judgeRoots(h rules.House, s Subject, r Readings) error {
+	a.need("ball_diameter_mm", r.BallDiameterMM != nil)
+	a.need("caliper_mm", r.CaliperMM != nil)
+	a.need("texture", r.Texture != "")
+	a.need("odour", r.Odour != "")
+	a.need("moisture", r.Moisture != "")
+	if s.Form != Plug {
+		a.need("bottom_roots", r.BottomRoots != "")
+	}
+	a.need("fill_pct", r.FillPct != nil)
+	a.need("roots", r.RootsLooked)
+	// Air and cloth prune the roots at the wall, and a plug has no room for felt: only the usual pot is asked for it.
+	if s.Form == Container && s.Pot == "standard" {
+		a.need("mat_side_pct", r.MatSidePct != nil)
+		a.need("mat_bottom_pct", r.MatBottomPct != nil)
+	}
+	if r.BallDiameterMM == nil || r.BallHeightMM == nil || r.CaliperMM == nil {
+		return nil
+	}
+	height := *r.BallHeightMM
+	if a.Flare != nil && a.Flare.UsableHeightMM != nil {
+		height = *a.Flare.UsableHeightMM
+	}
+	if height <= 0 {
+		return nil // the flare at the very base: sent back by its depth
+	}
+	roots := make([]Root, len(r.Roots))
+	for i, c := range r.Roots {
+		roots[i] = c.Root
+	}
+	result, err := RootBall(h, RootBallInput{
+		BallDiameterMM: *r.BallDiameterMM, BallHeightMM: height, CaliperMM: *r.CaliperMM,
+		Roots: roots, MainRootsMM: r.MainRootsMM,
+		MatSidePct: or(r.MatSidePct, 0), MatBottomPct: or(r.MatBottomPct, 0), FillPct: or(r.FillPct, 100),
+		Texture: first(r.Texture, "firm"), Odour: first(r.Odour, "none"),
+		BottomRoots: first(r.BottomRoots, "present"), Moisture: first(r.Moisture, "moist"),
+		Season: s.Season, Foliage: s.Foliage, School: RootSchool(h, s.Season), Pot: s.Pot,
+	})
+	if err != nil {
+		return err
+	}
+	a.RootBall = &result
+	for _, code := range result.Reasons {
+		a.because("roots", code, rootReasonVerdict[code])
+	}
+	a.Verdict = Worse(a.Verdict, result.Verdict)
+	diameter, left := *r.BallDiameterMM-2*result.SideShaveMM, height-result.BottomSliceMM
+	a.LeftDiameterMM, a.LeftHeightMM = &diameter, &left
+	return nil
+}
+
+// rootReasonVerdict is the least verdict that each reason of RootBall brings.
+var rootReasonVerdict = map[string]Verdict{
+	"root-rot": SendBack, "under-rooted": Hold, "support-ball": Fix, "overwatered": Hold, "soak": Fix,
+	"uncorrectable-roots": SendBack, "count-main-roots": Fix, "too-much-to-cut": SendBack,
+	"cut-when-dormant": Hold, "cut-at-collar": Fix, "wait-for-cool": Hold, "wait-for-dormancy": Hold,
+}
+
+// RootSchool is the school of root treatment in force: by season, shave when dormant or in autumn, else score.
+func RootSchool(h rules.House, season string) string {
+	if chosen := h.School(rules.StepRoots); chosen != "by-season" {
+		return chosen
+	}
+	if season == "dormant" || season == "autumn" {
+		return "shave"
+	}
+	return "score"
+}

@@ -1,0 +1,296 @@
+package stock
+
+import (
+	"math"
+
+	"sedum/core/fault"
+	"sedum/core/num"
+	"sedum/core/rules"
+)
+
+// Cover is how a bare root is kept from the air.
+type Cover string
+
+// The covers, from the worst to the best.
+const (
+	BareSunWind Cover = "bare-sun-wind"
+	BareShade   Cover = "bare-shade"
+	WetCloth    Cover = "wet-cloth"
+	DryBox      Cover = "dry-box"
+	DampPacking Cover = "damp-packing"
+	GelBag      Cover = "gel-bag"
+	ColdStore   Cover = "cold-store"
+	HeeledIn    Cover = "heeled-in"
+	WaterBucket Cover = "water-bucket"
+)
+
+// Covers lists every cover.
+func Covers() []Cover {
+	return []Cover{BareSunWind, BareShade, WetCloth, DryBox, DampPacking, GelBag, ColdStore, HeeledIn, WaterBucket}
+}
+
+var coverFactor = map[Cover]rules.Key{
+	BareSunWind: rules.ClockSun, BareShade: rules.ClockShade, WetCloth: rules.ClockCloth, DryBox: rules.ClockDryBox,
+	DampPacking: rules.ClockDamp, GelBag: rules.ClockGel, ColdStore: rules.ClockStore, HeeledIn: rules.ClockHeeled,
+}
+
+// closed covers keep their air, and cook in the sun.
+func (c Cover) closed() bool {
+	return c == DryBox || c == DampPacking || c == GelBag || c == ColdStore
+}
+
+// Air is what surrounds a root: its cover, temperature and relative humidity.
+type Air struct {
+	Cover Cover   `json:"cover" enum:"bare-sun-wind,bare-shade,wet-cloth,dry-box,damp-packing,gel-bag,cold-store,heeled-in,water-bucket"`
+	TempC float64 `json:"temp_c" minimum:"-60" maximum:"60"`
+	RHPct float64 `json:"rh_pct" minimum:"0" maximum:"100"`
+}
+
+// Stage is one stretch since lifting, or a rewetting, which takes no time.
+type Stage struct {
+	Cover *Cover   `json:"cover,omitempty" enum:"bare-sun-wind,bare-shade,wet-cloth,dry-box,damp-packing,gel-bag,cold-store,heeled-in,water-bucket"`
+	Hours *float64 `json:"hours,omitempty" minimum:"0"`
+	TempC *float64 `json:"temp_c,omitempty" minimum:"-60" maximum:"60"`
+	RHPct *float64 `json:"rh_pct,omitempty" minimum:"0" maximum:"100"`
+	Rewet *bool    `json:"rewet,omitempty" doc:"true, and nothing else: the roots were wetted again"`
+}
+
+func (s Stage) air() Air { return Air{*s.Cover, *s.TempC, *s.RHPct} }
+
+// ExposureInput is the life of a bare root since it was lifted.
+type ExposureInput struct {
+	Sensitivity string  `json:"sensitivity" enum:"tender,average,tough"`
+	Stages      []Stage `json:"stages"`
+	Now         Air     `json:"now"`
+}
+
+// ExposureResult is how much of its budget a bare root has used and what is left.
+type ExposureResult struct {
+	BudgetKPaH float64   `json:"budget_kpah" decimals:"1"`
+	UsedKPaH   float64   `json:"used_kpah" decimals:"4"`
+	UsedShare  float64   `json:"used_share" decimals:"4"`
+	AgeShare   float64   `json:"age_share" decimals:"4"`
+	Status     string    `json:"status"`
+	HoursLeft  *float64  `json:"hours_left" decimals:"1"`
+	Running    []float64 `json:"running" decimals:"4"`
+	Alarms     []string  `json:"alarms"`
+}
+
+// The states of the clock.
+const (
+	Fresh    = "fresh"
+	Soon     = "soon"
+	Critical = "critical"
+	Spent    = "spent"
+)
+
+var clockOrder = map[string]int{Fresh: 0, Soon: 1, Critical: 2, Spent: 3}
+
+// Check returns what is wrong with the input.
+func (in ExposureInput) Check() error {
+	l := fault.Check(in)
+	for i, s := range in.Stages {
+		at := place("stages", i)
+		given := map[string]bool{"cover": s.Cover != nil, "hours": s.Hours != nil, "temp_c": s.TempC != nil, "rh_pct": s.RHPct != nil}
+		for _, field := range []string{"cover", "hours", "temp_c", "rh_pct"} {
+			switch {
+			case s.Rewet == nil && !given[field]:
+				l.Add(at+field, fault.Required, nil)
+			case s.Rewet != nil && given[field]:
+				l.Add(at+field, fault.UnknownField, field)
+			}
+		}
+		if s.Rewet != nil && !*s.Rewet {
+			l.Add(at+"rewet", fault.NotAChoice, []string{"true"})
+		}
+	}
+	return l.Err()
+}
+
+// DryingRate is the drying power of the air at a root under a cover, kPa h per hour: the air's vapour pressure deficit times the cover.
+func DryingRate(h rules.House, a Air) float64 {
+	key, dries := coverFactor[a.Cover]
+	if !dries {
+		return 0
+	}
+	deficit := 0.6108 * math.Exp(17.27*a.TempC/(a.TempC+237.3)) * (1 - a.RHPct/100)
+	factor := h.Value(key)
+	if a.Cover.closed() && num.Over(a.TempC, hotC) {
+		factor *= h.Value(rules.ClockHot)
+	}
+	return factor * deficit
+}
+
+const (
+	hotC      = 25
+	cookingC  = 32
+	frostC    = -1
+	killingC  = -3
+	coldPackC = 5
+)
+
+// Exposure adds up the drying power since lifting and says how many hours are left as the root is kept now.
+//
+// Frost on bare fine roots, heat in a closed bag and age spoil a root whatever the air does. It is a planning model, and every figure of
+// it a house rule.
+func Exposure(h rules.House, in ExposureInput) (ExposureResult, error) {
+	if err := in.Check(); err != nil {
+		return ExposureResult{}, err
+	}
+	budget := h.Value(map[string]rules.Key{"tender": rules.ClockTender, "average": rules.ClockAverage, "tough": rules.ClockTough}[in.Sensitivity])
+	out := ExposureResult{BudgetKPaH: budget, Running: []float64{}, Alarms: []string{}}
+	sinceRewet := 0.0
+	for _, s := range in.Stages {
+		if s.Rewet != nil {
+			out.UsedKPaH -= h.Value(rules.ClockRewet) * (out.UsedKPaH - sinceRewet)
+			sinceRewet = out.UsedKPaH
+		} else {
+			out.UsedKPaH += DryingRate(h, s.air()) * *s.Hours
+		}
+		out.Running = append(out.Running, out.UsedKPaH)
+	}
+	out.UsedShare = out.UsedKPaH / budget
+	age, limit := presentAge(h, in)
+	if limit > 0 {
+		out.AgeShare = age / limit
+	}
+	soaked := bucketRunHours(in.Stages) >= h.Value(rules.ClockBucketHours)-num.Slack
+	out.Status = clockStatus(h, in, math.Max(out.UsedShare, out.AgeShare), soaked)
+	out.Alarms = alarms(in, soaked)
+	if in.Now.Cover != WaterBucket && num.AtLeast(out.AgeShare, 1) {
+		out.Alarms = append(out.Alarms, "over-age")
+	}
+	out.HoursLeft = hoursLeft(out, DryingRate(h, in.Now), age, limit)
+	return out, nil
+}
+
+// presentAge is how long the roots have been in their present cover without a change (a rewetting is none), and
+// the age at which that cover ends, both in hours; a limit of 0 is none.
+func presentAge(h rules.House, in ExposureInput) (age, limit float64) {
+	cold := num.AtMost(in.Now.TempC, coldPackC)
+	for i := len(in.Stages) - 1; i >= 0; i-- {
+		s := in.Stages[i]
+		if s.Rewet != nil {
+			continue
+		}
+		if *s.Cover != in.Now.Cover {
+			break
+		}
+		age += *s.Hours
+		cold = cold && num.AtMost(*s.TempC, coldPackC)
+	}
+	switch in.Now.Cover {
+	case GelBag:
+		return age, h.Value(rules.ClockGelHours)
+	case DampPacking:
+		if cold {
+			return age, h.Value(rules.ClockDampColdHours)
+		}
+		return age, h.Value(rules.ClockDampHours)
+	case ColdStore:
+		return age, h.Value(rules.ClockStoreHours)
+	case WaterBucket:
+		return age, h.Value(rules.ClockBucketHours)
+	}
+	return age, 0
+}
+
+// bucketRunHours is the longest unbroken time in water.
+func bucketRunHours(stages []Stage) float64 {
+	longest, run := 0.0, 0.0
+	for _, s := range stages {
+		switch {
+		case s.Rewet != nil:
+		case *s.Cover == WaterBucket:
+			run += *s.Hours
+			longest = math.Max(longest, run)
+		default:
+			run = 0
+		}
+	}
+	return longest
+}
+
+func clockStatus(h rules.House, in ExposureInput, share float64, soaked bool) string {
+	status := Spent
+	switch {
+	case num.Under(share, h.Value(rules.ClockSoon)):
+		status = Fresh
+	case num.Under(share, h.Value(rules.ClockCritical)):
+		status = Soon
+	case num.Under(share, 1):
+		status = Critical
+	}
+	atLeast := func(s string) {
+		if clockOrder[s] > clockOrder[status] {
+			status = s
+		}
+	}
+	for _, a := range airs(in) {
+		if num.Under(a.TempC, killingC) && a.Cover != HeeledIn && a.Cover != ColdStore {
+			if in.Sensitivity == "tough" {
+				atLeast(Critical)
+			} else {
+				atLeast(Spent)
+			}
+		}
+		if a.Cover.closed() && num.Over(a.TempC, cookingC) {
+			atLeast(Critical)
+		}
+	}
+	if soaked {
+		atLeast(Critical)
+	}
+	return status
+}
+
+// airs are the stages in order, and now.
+func airs(in ExposureInput) []Air {
+	out := []Air{}
+	for _, s := range in.Stages {
+		if s.Rewet == nil {
+			out = append(out, s.air())
+		}
+	}
+	return append(out, in.Now)
+}
+
+func alarms(in ExposureInput, soaked bool) []string {
+	out := []string{}
+	add := func(alarm string) {
+		if !has(out, alarm) {
+			out = append(out, alarm)
+		}
+	}
+	for _, a := range airs(in) {
+		if num.Under(a.TempC, frostC) && a.Cover != HeeledIn {
+			add("frost-risk")
+		}
+		if a.Cover.closed() && num.Over(a.TempC, hotC) {
+			add("overheating")
+		}
+	}
+	if soaked {
+		add("over-soaked")
+	}
+	return out
+}
+
+func hoursLeft(out ExposureResult, rate, age, limit float64) *float64 {
+	if out.Status == Spent {
+		zero := 0.0
+		return &zero
+	}
+	left := math.Inf(1)
+	if rate > 0 {
+		left = (out.BudgetKPaH - out.UsedKPaH) / rate
+	}
+	if limit > 0 {
+		left = math.Min(left, limit-age)
+	}
+	if math.IsInf(left, 1) {
+		return nil
+	}
+	left = math.Max(0, left)
+	return &left
+}

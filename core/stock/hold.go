@@ -1,0 +1,69 @@
+package stock
+
+// waits is after how many days a held tree is looked at again, by reason (handbook, house defaults).
+var waits = map[string]int{
+	"overwatered": 14, "late-buds": 14, "small-wound": 28, "broken-tip": 28, "under-rooted": 28, "weeping": 28,
+	"yellow-wilting": 14, "isolate": 21, "pot-up": 28,
+}
+
+// forSeason are the reasons that only wait for the season; they are no fault of the tree.
+var forSeason = map[string]bool{"wait-for-dormancy": true, "wait-for-cool": true, "cut-when-dormant": true}
+
+const (
+	longestWait = 42
+	// leafFallDays after the first frost a tree counts as dormant.
+	leafFallDays = 14
+)
+
+// HoldDays is after how many days a held tree is looked at again; the shortest of its reasons counts. A tree that waits
+// for dormancy is due when that begins, or after 42 days when that is later or it never does.
+func HoldDays(reasons []Reason, daysToDormancy int) int {
+	shortest := longestWait
+	for _, r := range reasons {
+		if r.Verdict != Hold {
+			continue
+		}
+		if days, ok := waits[r.Code]; ok {
+			shortest = min(shortest, days)
+		}
+		if forSeason[r.Code] && daysToDormancy > 0 {
+			shortest = min(shortest, daysToDormancy)
+		}
+	}
+	return shortest
+}
+
+// WaitsForSeason tells whether a tree is held only until it is dormant.
+func WaitsForSeason(a Assessment) bool {
+	if a.Verdict != Hold {
+		return false
+	}
+	for _, r := range a.Reasons {
+		if r.Verdict == Hold && !forSeason[r.Code] {
+			return false
+		}
+	}
+	return true
+}
+
+// DaysToDormancy counts the days from a day of the year until trees count as dormant, 0 when they do.
+func DaysToDormancy(dayOfYear, budSwellDay, firstFrostDay int) int {
+	if Season(dayOfYear, budSwellDay, firstFrostDay, false, nil) == "dormant" {
+		return 0
+	}
+	return ((firstFrostDay+leafFallDays+1-dayOfYear)%365 + 365) % 365
+}
+
+// Faulty tells whether a look counts against its lot: sent back, or held for what the tree is and not for
+// a date (handbook, "Lots and samples"). Judged is false for a look that left something out.
+func Faulty(a Assessment) (faulty, judged bool) {
+	switch a.Verdict {
+	case SendBack:
+		return true, true
+	case Hold:
+		return !WaitsForSeason(a), true
+	case NotYetJudged:
+		return false, false
+	}
+	return false, true
+}

@@ -1,0 +1,81 @@
+package stock
+
+// Subject is what is known of a tree before anyone looks at it.
+type Subject struct {
+	Form    Form   `json:"form" enum:"container,plug,balled,bare-root"`
+	Habit   Habit  `json:"habit" enum:"single,multi,deep-ok"`
+	Foliage string `json:"foliage" enum:"deciduous,evergreen"`
+	Pot     string `json:"pot" enum:"standard,air-pruning,fabric,plug"`
+	Season  string `json:"season" enum:"dormant,autumn,summer,spring-flush"`
+	Covered bool   `json:"covered" doc:"false for palms and bamboos: the bench does not cover them"`
+	// Medium of the ball; "" is a potting mix, or loam for a dug ball.
+	Medium  string `json:"medium,omitempty" enum:",mix,sand,loam,clay"`
+	Sizing  string `json:"sizing,omitempty" enum:",caliper,height" doc:"of dug balls; conifers and shrubs are sized by height"`
+	Grafted bool   `json:"grafted,omitempty"`
+	// Clock is where a bare root's clock stands, "" when nobody keeps one.
+	Clock string `json:"clock,omitempty" enum:",fresh,soon,critical,spent"`
+}
+
+// BallMedium is what the ball is made of.
+func (s Subject) BallMedium() string {
+	if s.Medium == "" && s.Form == Balled {
+		return "loam"
+	}
+	return first(s.Medium, "mix")
+}
+
+// Circler is a root with the place where it starts, for the drawing.
+type Circler struct {
+	Root
+	FromDeg float64 `json:"from_deg" doc:"where the arc begins, clockwise from the side of the tag"`
+}
+
+// BalledLook is what is asked of a dug ball.
+type BalledLook struct {
+	Soundness  string `json:"soundness,omitempty" enum:",firm,cracked,loose"`
+	TrunkMoves *bool  `json:"trunk_moves,omitempty" doc:"rock the trunk: it moves and the ball does not"`
+	Cloth      string `json:"cloth,omitempty" enum:",none,natural,synthetic,treated"`
+	Basket     *bool  `json:"basket,omitempty" doc:"in a wire basket"`
+	Twine      *bool  `json:"twine,omitempty" doc:"twine or cord round the trunk"`
+}
+
+// BareRootLook is what is asked of a bare root.
+type BareRootLook struct {
+	SpreadMM *float64 `json:"root_spread_mm,omitempty" exclusiveMinimum:"0" maximum:"3000"`
+	LengthMM *float64 `json:"root_length_mm,omitempty" exclusiveMinimum:"0" maximum:"2000" doc:"what hangs downward once the roots are spread"`
+	// Sides is on how many of the four sides there are roots; one-sided is common and no fault by itself.
+	Sides *int `json:"sides,omitempty" minimum:"0" maximum:"4"`
+	// StrongestDeg is where the strongest roots point, clockwise from the side of the tag.
+	StrongestDeg *float64 `json:"strongest_deg,omitempty" minimum:"0" maximum:"360"`
+	// SoilLineMM and GraftMM are heights above the first main roots.
+	SoilLineMM  *float64 `json:"soil_line_mm,omitempty" minimum:"0" maximum:"500" doc:"the change of colour on the stem, above the flare"`
+	GraftMM     *float64 `json:"graft_mm,omitempty" minimum:"0" maximum:"1000" doc:"height of the graft above the flare"`
+	Moisture    string   `json:"moisture,omitempty" enum:",moist,surface-dry,brittle"`
+	Mould       *bool    `json:"mould,omitempty"`
+	Buds        string   `json:"buds,omitempty" enum:",dormant,swelling,leafed"`
+	BrokenRoots *int     `json:"broken_roots,omitempty" minimum:"0" maximum:"200"`
+}
+
+// Readings is one look at a tree. A nil or "" is "not looked"; it never counts as a pass.
+type Readings struct {
+	BallDiameterMM *float64   `json:"ball_diameter_mm,omitempty" exclusiveMinimum:"0" maximum:"3000"`
+	BallHeightMM   *float64   `json:"ball_height_mm,omitempty" exclusiveMinimum:"0" maximum:"2000"`
+	CaliperMM      *float64   `json:"caliper_mm,omitempty" exclusiveMinimum:"0" maximum:"400"`
+	HeightM        *float64   `json:"height_m,omitempty" exclusiveMinimum:"0" maximum:"20"`
+	Above          Above      `json:"above"`
+	Probes         []Probe    `json:"probes" maxItems:"64"`
+	SeenDepthMM    *float64   `json:"seen_depth_mm,omitempty" minimum:"0"`
+	RootsLooked    bool       `json:"roots_looked" doc:"the ball was out of its pot and looked at all round"`
+	Roots          []Circler  `json:"roots" maxItems:"64"`
+	MainRootsMM    *[]float64 `json:"main_roots_mm,omitempty" exclusiveMinimum:"0" maxItems:"32"`
+	MatSidePct     *float64   `json:"mat_side_pct,omitempty" minimum:"0" maximum:"100"`
+	MatBottomPct   *float64   `json:"mat_bottom_pct,omitempty" minimum:"0" maximum:"100"`
+	FillPct        *float64   `json:"fill_pct,omitempty" minimum:"0" maximum:"100"`
+	Texture        string     `json:"texture,omitempty" enum:",firm,soft"`
+	Odour          string     `json:"odour,omitempty" enum:",none,sour"`
+	BottomRoots    string     `json:"bottom_roots,omitempty" enum:",present,absent"`
+	Moisture       string     `json:"moisture,omitempty" enum:",dry,moist,wet"`
+
+	Balled   *BalledLook   `json:"balled,omitempty"`
+	BareRoot *BareRootLook `json:"bare_root,omitempty"`
+}

@@ -1,0 +1,45 @@
+package stock
+
+// State is where a tree stands in the yard; the words are the handbook's.
+type State string
+
+// The states.
+const (
+	Unchecked  State = "unchecked"
+	NotJudged  State = "not-yet-judged"
+	ForSale    State = "for-sale"
+	InWork     State = "in-work"
+	Held       State = "held"
+	Apart      State = "apart"
+	SentBack   State = "sent-back"
+	Reserved   State = "reserved"
+	Sold       State = "sold"
+	Lost       State = "lost"
+	Unreleased State = "released-unchecked"
+)
+
+// States lists every state in the order of the work.
+func States() []State {
+	return []State{Unchecked, NotJudged, InWork, Held, Apart, ForSale, Unreleased, Reserved, Sold, SentBack, Lost}
+}
+
+// StateAfter is the state of a tree that has just been looked at. Fix is for sale only when nothing
+// is left to do before planting.
+func StateAfter(a Assessment) State {
+	switch a.Verdict {
+	case Sell:
+		return ForSale
+	case Fix:
+		for _, w := range a.Work {
+			if !w.AtPlanting {
+				return InWork
+			}
+		}
+		return ForSale
+	case Hold:
+		return Held
+	case SendBack:
+		return Apart
+	}
+	return NotJudged
+}

@@ -1,0 +1,34 @@
+package stock
+
+// tools says what is in the hand for each piece of work, so that a yard does all of one kind in one round.
+var tools = []struct {
+	tool  string
+	codes []string
+}{
+	{"hands", []string{"uncover", "clear", "remove-tie", "tease", "count-main-roots", "remove-twine"}},
+	{"root-knife", []string{"score", "shave", "slice", "cut-and-tease"}},
+	{"pruners", []string{"cut-at-collar", "cut-stray", "keep-one-leader", "cut-rubbing", "cut-dead-tips", "trim-broken"}},
+	{"water", []string{"soak", "soak-roots"}},
+	{"today", []string{"plant-today"}},
+}
+
+// Tools lists the tools in the order of a round.
+func Tools() []string {
+	out := []string{}
+	for _, t := range tools {
+		out = append(out, t.tool)
+	}
+	return out
+}
+
+// ToolOf is the tool for a piece of work.
+func ToolOf(code string) string {
+	for _, t := range tools {
+		for _, c := range t.codes {
+			if c == code {
+				return t.tool
+			}
+		}
+	}
+	return tools[0].tool
+}

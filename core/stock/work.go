@@ -1,0 +1,215 @@
+package stock
+
+import "math"
+
+// Work is one correction, in the order of the hands. Its key tells it from every other of the tree.
+type Work struct {
+	Key        string   `json:"key"`
+	Code       string   `json:"code"`
+	AmountMM   *float64 `json:"amount_mm" decimals:"0"`
+	BearingDeg *float64 `json:"bearing_deg" decimals:"0"`
+	Count      *float64 `json:"count,omitempty" decimals:"0"`
+	// AtPlanting is work that waits for the hole; it does not keep the tree from being sold.
+	AtPlanting bool `json:"at_planting"`
+}
+
+func (a *Assessment) addWork(code string, amount *float64) {
+	a.Work = append(a.Work, Work{Key: code, Code: code, AmountMM: amount})
+}
+
+// listWork turns findings into the work list. Nothing is cut on a tree that goes back.
+func (a *Assessment) listWork(s Subject, r Readings) {
+	if a.Verdict == SendBack {
+		return
+	}
+	for _, f := range r.Above.findings(s) {
+		if code, ok := aboveWork[f.found]; ok {
+			a.addWork(code, nil)
+		}
+	}
+	a.listFlareWork()
+	a.listBalledWork(r)
+	a.listBareRootWork(r)
+	if a.RootBall == nil || (a.Flare != nil && a.Flare.Action == ActExcavate) {
+		return // once the flare is seen the roots are judged again on what is left
+	}
+	for i, class := range a.RootBall.RootClasses {
+		if class == "girdling" && has(a.RootBall.Reasons, "cut-at-collar") {
+			bearing := math.Mod(r.Roots[i].FromDeg+r.Roots[i].ArcDeg/2, 360)
+			a.Work = append(a.Work, Work{Key: keyAt("cut-at-collar", i), Code: "cut-at-collar", BearingDeg: &bearing})
+		}
+	}
+	if has(a.RootBall.Reasons, "count-main-roots") {
+		a.addWork("count-main-roots", nil)
+	}
+	switch t := a.RootBall.SideTreatment; t {
+	case "shave":
+		a.addWork(t, &a.RootBall.SideShaveMM)
+	case "score":
+		a.addWork(t, &a.RootBall.ScoreDepthMM)
+	case "tease", "cut-and-tease":
+		a.addWork(t, nil)
+	}
+	if a.RootBall.BottomSliceMM > 0 {
+		a.addWork("slice", &a.RootBall.BottomSliceMM)
+	}
+	if has(a.RootBall.Reasons, "soak") {
+		a.addWork("soak", nil)
+	}
+	if has(a.RootBall.Reasons, "support-ball") {
+		a.Work = append(a.Work, Work{Key: "support-ball", Code: "support-ball", AtPlanting: true})
+	}
+}
+
+func (a *Assessment) listFlareWork() {
+	if a.Flare == nil {
+		return
+	}
+	switch a.Flare.Action {
+	case ActExcavate:
+		a.addWork("uncover", a.Flare.FlareDepthMM)
+		return
+	case ActClear, ActClearAndInspect:
+		if *a.Flare.FlareDepthMM > 0 {
+			a.addWork("clear", a.Flare.FlareDepthMM)
+		}
+	}
+	for i, stray := range a.Flare.StrayRoots {
+		bearing := stray.BearingDeg
+		a.Work = append(a.Work, Work{Key: keyAt("cut-stray", i), Code: "cut-stray", BearingDeg: &bearing})
+	}
+}
+
+// listBalledWork: what must come off always comes off before the hole is filled.
+func (a *Assessment) listBalledWork(r Readings) {
+	if a.Balled == nil {
+		return
+	}
+	if has(a.Balled.Reasons, "soak") {
+		a.addWork("soak", nil)
+	}
+	if r.Balled == nil {
+		return
+	}
+	if r.Balled.Twine != nil && *r.Balled.Twine {
+		a.addWork("remove-twine", nil)
+	}
+	switch r.Balled.Cloth {
+	case "natural":
+		a.Work = append(a.Work, Work{Key: "open-cloth", Code: "open-cloth", AtPlanting: true})
+	case "synthetic", "treated":
+		a.Work = append(a.Work, Work{Key: "take-off-cloth", Code: "take-off-cloth", AtPlanting: true})
+	}
+	if r.Balled.Basket != nil && *r.Balled.Basket {
+		a.Work = append(a.Work, Work{Key: "open-basket", Code: "open-basket", AtPlanting: true})
+	}
+}
+
+func (a *Assessment) listBareRootWork(r Readings) {
+	for _, reason := range a.Reasons {
+		switch {
+		case reason.Part == "clock" && reason.Code == Critical:
+			a.addWork("plant-today", nil)
+		case reason.Part == "graft" && reason.Code == "buried":
+			a.Work = append(a.Work, Work{Key: "graft-above", Code: "graft-above", AtPlanting: true})
+		}
+	}
+	if a.BareRoot == nil {
+		return
+	}
+	if has(a.BareRoot.Reasons, "soak") {
+		a.addWork("soak-roots", nil)
+	}
+	if has(a.BareRoot.Reasons, "trim-broken") {
+		count := float64(*r.BareRoot.BrokenRoots)
+		a.Work = append(a.Work, Work{Key: "trim-broken", Code: "trim-broken", Count: &count})
+	}
+	if has(a.BareRoot.Reasons, "plant-within-3-days") {
+		a.Work = append(a.Work, Work{Key: "plant-within-3-days", Code: "plant-within-3-days", AtPlanting: true})
+	}
+	if r.BareRoot.Sides != nil && *r.BareRoot.Sides <= 2 {
+		half := *r.BareRoot.SpreadMM / 2
+		a.Work = append(a.Work, Work{Key: "widen-side", Code: "widen-side", AmountMM: &half, BearingDeg: r.BareRoot.StrongestDeg, AtPlanting: true})
+	}
+}
+
+func keyAt(code string, i int) string { return code + "-" + string(rune('1'+i%9)) }
+
+func has(list []string, code string) bool {
+	for _, each := range list {
+		if each == code {
+			return true
+		}
+	}
+	return false
+}
+
+// AfterWork is the next look as it would be when the work is done, for the hand to measure against: what
+// was cleared and cut is gone, and nothing is assumed that the work did not touch.
+func AfterWork(a Assessment, r Readings, done func(key string) bool) Readings {
+	next := r
+	next.Roots = append([]Circler{}, r.Roots...)
+	zero := 0.0
+	for _, w := range a.Work {
+		if !done(w.Key) {
+			continue
+		}
+		switch w.Code {
+		case "keep-one-leader":
+			next.Above.Leader = "one"
+		case "cut-rubbing":
+			next.Above.Branching = "well-spaced"
+		case "cut-dead-tips":
+			next.Above.Life = "plump"
+		case "remove-tie":
+			next.Above.Ties = "none"
+		case "soak":
+			next.Moisture = "moist"
+		case "soak-roots", "trim-broken":
+			look := *next.BareRoot
+			if w.Code == "soak-roots" {
+				look.Moisture = "moist"
+			} else {
+				none := 0
+				look.BrokenRoots = &none
+			}
+			next.BareRoot = &look
+		case "remove-twine":
+			look := *next.Balled
+			no := false
+			look.Twine = &no
+			next.Balled = &look
+		case "clear":
+			next.SeenDepthMM, next.Probes = &zero, []Probe{}
+			next.BallHeightMM = a.Flare.UsableHeightMM
+		case "cut-stray":
+			next.Probes = []Probe{}
+		case "shave", "score", "tease", "cut-and-tease":
+			next.MatSidePct = &zero
+			next.Roots = keep(next.Roots, func(c Circler) bool { return c.Zone == "collar" })
+		case "slice":
+			next.MatBottomPct = &zero
+			next.Roots = keep(next.Roots, func(c Circler) bool { return c.Zone != "bottom" })
+		case "cut-at-collar":
+			next.Roots = keep(next.Roots, func(c Circler) bool { return c.Zone != "collar" })
+		}
+	}
+	if done("shave") {
+		next.BallDiameterMM = a.LeftDiameterMM
+	}
+	if done("slice") && next.BallHeightMM != nil {
+		left := *next.BallHeightMM - a.RootBall.BottomSliceMM
+		next.BallHeightMM = &left
+	}
+	return next
+}
+
+func keep(list []Circler, wanted func(Circler) bool) []Circler {
+	out := []Circler{}
+	for _, c := range list {
+		if wanted(c) {
+			out = append(out, c)
+		}
+	}
+	return out
+}

@@ -1,0 +1,316 @@
+// Package database runs a private MariaDB: its own data folder, its own socket, a free
+// port on 127.0.0.1, an unprivileged user. It starts the server again when it dies.
+package database
+
+import (
+	"context"
+	"crypto/rand"
+	"encoding/hex"
+	"errors"
+	"fmt"
+	"log/slog"
+	"net"
+	"os"
+	"os/exec"
+	"os/user"
+	"path/filepath"
+	"runtime"
+	"strconv"
+	"strings"
+	"sync"
+	"syscall"
+	"time"
+
+	"github.com/go-sql-driver/mysql"
+)
+
+// Options of a private server.
+type Options struct {
+	// Home is the folder that holds data, socket and log.
+	Home string
+	// Throwaway trades safety for speed: tests lose nothing that they need.
+	Throwaway bool
+}
+
+// Server is a running private MariaDB.
+type Server struct {
+	options  Options
+	port     int
+	password string
+	owner    *syscall.Credential
+
+	mu      sync.Mutex
+	process *os.Process
+	stopped bool
+	done    chan struct{}
+}
+
+const (
+	usualPort     = 3316
+	startPatience = 60 * time.Second
+	stopPatience  = 30 * time.Second
+)
+
+// Start makes the data folder when it is new, ends a server that an earlier program left behind, and
+// starts MariaDB. It returns when the server answers.
+func Start(ctx context.Context, o Options) (*Server, error) {
+	s := &Server{options: o, done: make(chan struct{})}
+	if err := s.prepare(); err != nil {
+		return nil, err
+	}
+	if err := s.endLeftover(); err != nil {
+		return nil, err
+	}
+	if err := s.install(); err != nil {
+		return nil, err
+	}
+	var err error
+	if s.port, err = freePort(usualPort); err != nil {
+		return nil, err
+	}
+	started := make(chan error, 1)
+	go s.supervise(started)
+	if err := <-started; err != nil {
+		return nil, err
+	}
+	if err := s.wait(ctx); err != nil {
+		s.Stop()
+		return nil, fmt.Errorf("%w; see %s", err, s.path("mariadb.log"))
+	}
+	return s, nil
+}
+
+// DSN names a database on this server, through its socket.
+func (s *Server) DSN(name string) string {
+	c := mysql.NewConfig()
+	c.User, c.Passwd, c.Net, c.Addr, c.DBName = "sedum", s.password, "unix", s.path("db.sock"), name
+	return c.FormatDSN()
+}
+
+// PID of the running server, 0 between a death and the next start.
+func (s *Server) PID() int {
+	s.mu.Lock()
+	defer s.mu.Unlock()
+	if s.process == nil {
+		return 0
+	}
+	return s.process.Pid
+}
+
+// Port on 127.0.0.1.
+func (s *Server) Port() int { return s.port }
+
+func (s *Server) path(name string) string { return filepath.Join(s.options.Home, name) }
+
+// prepare makes the folder. As root the server runs as nobody, who then owns it.
+func (s *Server) prepare() error {
+	if err := os.MkdirAll(s.options.Home, 0o755); err != nil {
+		return err
+	}
+	if os.Geteuid() == 0 {
+		nobody, err := user.Lookup("nobody")
+		if err != nil {
+			return err
+		}
+		uid, _ := strconv.Atoi(nobody.Uid)
+		gid, _ := strconv.Atoi(nobody.Gid)
+		s.owner = &syscall.Credential{Uid: uint32(uid), Gid: uint32(gid)}
+		if err := os.Chown(s.options.Home, uid, gid); err != nil {
+			return err
+		}
+	}
+	secret, err := os.ReadFile(s.path("secret"))
+	if errors.Is(err, os.ErrNotExist) {
+		raw := make([]byte, 18)
+		_, _ = rand.Read(raw)
+		secret = []byte(hex.EncodeToString(raw))
+		if err := s.writeOwned("secret", secret); err != nil {
+			return err
+		}
+	} else if err != nil {
+		return err
+	}
+	s.password = string(secret)
+	return s.writeOwned("init.sql", []byte(strings.Join([]string{
+		"CREATE DATABASE IF NOT EXISTS sedum CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci;",
+		fmt.Sprintf("CREATE USER IF NOT EXISTS 'sedum'@'localhost' IDENTIFIED BY '%s';", s.password),
+		fmt.Sprintf("CREATE USER IF NOT EXISTS 'sedum'@'127.0.0.1' IDENTIFIED BY '%s';", s.password),
+		"GRANT ALL ON *.* TO 'sedum'@'localhost';", "GRANT ALL ON *.* TO 'sedum'@'127.0.0.1';",
+		"DELETE FROM mysql.global_priv WHERE user = '';", "FLUSH PRIVILEGES;", "",
+	}, "\n")))
+}
+
+func (s *Server) writeOwned(name string, content []byte) error {
+	if err := os.WriteFile(s.path(name), content, 0o600); err != nil {
+		return err
+	}
+	if s.owner != nil {
+		return os.Chown(s.path(name), int(s.owner.Uid), int(s.owner.Gid))
+	}
+	return nil
+}
+
+func (s *Server) command(name string, args ...string) *exec.Cmd {
+	c := exec.Command(name, args...)
+	c.Dir = s.options.Home
+	c.SysProcAttr = &syscall.SysProcAttr{Setpgid: true, Pdeathsig: syscall.SIGTERM, Credential: s.owner}
+	return c
+}
+
+// install makes the system tables once.
+func (s *Server) install() error {
+	if _, err := os.Stat(s.path("data/mysql/global_priv.frm")); err == nil {
+		return nil
+	}
+	_ = os.RemoveAll(s.path("data")) // half made by a start that was cut short
+	c := s.command("mariadb-install-db", "--no-defaults", "--datadir="+s.path("data"), "--skip-test-db",
+		"--auth-root-authentication-method=socket", "--skip-name-resolve")
+	out, err := c.CombinedOutput()
+	if err != nil {
+		return fmt.Errorf("mariadb-install-db: %w\n%s", err, out)
+	}
+	return nil
+}
+
+func (s *Server) arguments() []string {
+	args := []string{
+		"--no-defaults", "--datadir=" + s.path("data"), "--socket=" + s.path("db.sock"), "--pid-file=" + s.path("db.pid"),
+		"--bind-address=127.0.0.1", "--port=" + strconv.Itoa(s.port), "--skip-name-resolve", "--init-file=" + s.path("init.sql"),
+		"--log-error=" + s.path("mariadb.log"), "--character-set-server=utf8mb4", "--collation-server=utf8mb4_unicode_ci",
+		"--sql-mode=STRICT_ALL_TABLES,NO_ZERO_DATE,NO_ZERO_IN_DATE,ERROR_FOR_DIVISION_BY_ZERO,NO_ENGINE_SUBSTITUTION",
+		"--innodb-buffer-pool-size=128M", "--max-connections=120", "--performance-schema=OFF", "--skip-log-bin",
+	}
+	if s.options.Throwaway {
+		return append(args, "--innodb-flush-log-at-trx-commit=0", "--skip-innodb-doublewrite")
+	}
+	return append(args, "--innodb-flush-log-at-trx-commit=1")
+}
+
+// supervise starts the server and starts it again whenever it dies, until Stop. It keeps to one thread: the
+// server is told to end when the thread that started it does, so that it does not outlive a killed program.
+func (s *Server) supervise(started chan<- error) {
+	runtime.LockOSThread()
+	defer close(s.done)
+	pause := 200 * time.Millisecond
+	for first := true; ; first = false {
+		c := s.command("mariadbd", s.arguments()...)
+		began := time.Now()
+		s.mu.Lock()
+		if s.stopped {
+			s.mu.Unlock()
+			return
+		}
+		err := c.Start()
+		if err == nil {
+			s.process = c.Process
+		}
+		s.mu.Unlock()
+		if first {
+			started <- err
+		}
+		if err != nil && first {
+			return
+		}
+		if err == nil {
+			err = c.Wait()
+		}
+		s.mu.Lock()
+		s.process = nil
+		stopped := s.stopped
+		s.mu.Unlock()
+		if stopped {
+			return
+		}
+		slog.Warn("the database has stopped and is started again", "after", time.Since(began).Round(time.Second).String(), "error", err)
+		if time.Since(began) > 20*time.Second {
+			pause = 200 * time.Millisecond
+		}
+		time.Sleep(pause)
+		pause = min(2*pause, 10*time.Second)
+	}
+}
+
+func (s *Server) wait(ctx context.Context) error {
+	ctx, cancel := context.WithTimeout(ctx, startPatience)
+	defer cancel()
+	config, err := mysql.ParseDSN(s.DSN("sedum"))
+	if err != nil {
+		return err
+	}
+	connector, err := mysql.NewConnector(config)
+	if err != nil {
+		return err
+	}
+	for {
+		connection, err := connector.Connect(ctx)
+		if err == nil {
+			return connection.Close()
+		}
+		select {
+		case <-ctx.Done():
+			return fmt.Errorf("the database does not answer: %w", err)
+		case <-time.After(60 * time.Millisecond):
+		}
+	}
+}
+
+// Stop ends the server and waits for it.
+func (s *Server) Stop() {
+	s.mu.Lock()
+	s.stopped = true
+	process := s.process
+	s.mu.Unlock()
+	if process != nil {
+		_ = process.Signal(syscall.SIGTERM)
+	}
+	select {
+	case <-s.done:
+	case <-time.After(stopPatience):
+		if process != nil {
+			_ = process.Kill()
+		}
+	}
+}
+
+// endLeftover ends a server of this very folder that outlived its program.
+func (s *Server) endLeftover() error {
+	text, err := os.ReadFile(s.path("db.pid"))
+	if err != nil {
+		return nil // there is none
+	}
+	pid, err := strconv.Atoi(strings.TrimSpace(string(text)))
+	if err != nil || !s.isOurs(pid) {
+		return nil
+	}
+	process, err := os.FindProcess(pid)
+	if err != nil {
+		return nil
+	}
+	_ = process.Signal(syscall.SIGTERM)
+	for deadline := time.Now().Add(stopPatience); time.Now().Before(deadline); time.Sleep(50 * time.Millisecond) {
+		if !s.isOurs(pid) {
+			return nil
+		}
+	}
+	return fmt.Errorf("an earlier database (process %d) does not end", pid)
+}
+
+func (s *Server) isOurs(pid int) bool {
+	line, err := os.ReadFile(fmt.Sprintf("/proc/%d/cmdline", pid))
+	return err == nil && strings.Contains(string(line), "--datadir="+s.path("data")+"\x00")
+}
+
+// freePort is the usual port when nobody listens there, else one that the system gives.
+func freePort(usual int) (int, error) {
+	for _, port := range []int{usual, 0} {
+		l, err := net.Listen("tcp", fmt.Sprintf("127.0.0.1:%d", port))
+		if err == nil {
+			defer func() { _ = l.Close() }()
+			return l.Addr().(*net.TCPAddr).Port, nil
+		}
+	}
+	return 0, errors.New("no free port on 127.0.0.1")
+}
+
+// TestEnvironment names the environment variable that holds the address of the server for tests.
+const TestEnvironment = "SEDUM_TEST_DSN"

@@ -1,0 +1,373 @@
+// Package demo is Quarrywell, a made-up nursery in a made-up lake country, with its data.
+//
+// Every record is made by the desk's own deeds, so that nothing here could not have been
+// done by hand. People, places, growers and customers are invented.
+package demo
+
+import (
+	"context"
+	"fmt"
+	"math"
+	"math/rand/v2"
+	"time"
+
+	"sedum/core/ground"
+	"sedum/core/stock"
+	"sedum/desk"
+	"sedum/standin"
+	"sedum/store"
+)
+
+// Person is a made-up sign-in of the demo.
+type Person struct {
+	Name, SignIn, Password string
+	Role                   store.Role
+}
+
+// People are the demo's sign-ins.
+func People() []Person {
+	return []Person{
+		{"Ilsa Tarrow", "ilsa", "yard-quarrywell", store.YardHand},
+		{"Bram Okonedo", "bram", "counter-quarrywell", store.Advisor},
+		{"Wren Halloway", "wren", "office-quarrywell", store.Manager},
+	}
+}
+
+// Load fills an empty database. It does nothing when somebody is there already.
+func Load(ctx context.Context, d *desk.Desk) error {
+	if _, err := d.Store.PersonBySignIn(ctx, People()[0].SignIn); err == nil {
+		return nil
+	}
+	WithStandIns(d)
+	l := &loader{ctx: ctx, desk: d, random: rand.New(rand.NewPCG(20261125, 47))}
+	return d.Store.InTransaction(ctx, func(tx *store.Store) error {
+		l.desk = d.Within(tx)
+		for _, step := range []func() error{l.people, l.catalogue, l.history, l.lots, l.checks, l.otherForms, l.customers, l.sheets} {
+			if err := step(); err != nil {
+				return err
+			}
+		}
+		return nil
+	})
+}
+
+type loader struct {
+	ctx    context.Context
+	desk   *desk.Desk
+	random *rand.Rand
+	hands  map[store.Role]desk.Caller
+	kinds  map[string]store.Kind
+	growers,
+	spots map[string]string
+	trees map[int][]string // lot number to tags
+	keys  int
+}
+
+func (l *loader) key() string {
+	l.keys++
+	return fmt.Sprintf("demo-%08d", l.keys)
+}
+
+func (l *loader) people() error {
+	l.hands = map[store.Role]desk.Caller{}
+	for _, p := range People() {
+		person := store.Person{ID: store.NewID(), SignIn: p.SignIn, Name: p.Name, Role: p.Role,
+			PasswordHash: desk.HashPassword(p.Password), Active: true, Version: 1}
+		if err := store.Add(l.ctx, l.desk.Store, &person); err != nil {
+			return err
+		}
+		l.hands[p.Role] = desk.Caller{ID: person.ID, Name: p.Name, Role: p.Role}
+	}
+	return nil
+}
+
+func (l *loader) catalogue() error {
+	list, err := kinds()
+	if err != nil {
+		return err
+	}
+	l.kinds, l.growers = map[string]store.Kind{}, map[string]string{}
+	for _, k := range list {
+		if err := store.Add(l.ctx, l.desk.Store, &k); err != nil {
+			return err
+		}
+		l.kinds[k.Common] = k
+	}
+	for _, g := range []store.Grower{
+		{Name: "Marrow Hill Growers", Place: "Marrow Hill"}, {Name: "Oxbow Flat Nursery", Place: "Oxbow Flat"},
+		{Name: "Stillwater Liners", Place: "Stillwater Reach"},
+	} {
+		g.ID, g.Version = store.NewID(), 1
+		if err := store.Add(l.ctx, l.desk.Store, &g); err != nil {
+			return err
+		}
+		l.growers[g.Name] = g.ID
+	}
+	return nil
+}
+
+// delivery is one lot as it arrived.
+type delivery struct {
+	kind, grower        string
+	count               int
+	potL                float64
+	pot                 string
+	width, height       float64
+	caliper, heightM    float64
+	priceCents, daysAgo int
+}
+
+var deliveries = []delivery{
+	{"Hornbeam", "Marrow Hill Growers", 18, 25, "standard", 330, 280, 32, 2.3, 14900, 3},
+	{"Field maple", "Oxbow Flat Nursery", 14, 20, "standard", 300, 260, 26, 2.1, 11900, 9},
+	{"Downy serviceberry", "Stillwater Liners", 12, 15, "air-pruning", 270, 240, 18, 1.7, 8900, 16},
+	{"Quince", "Marrow Hill Growers", 10, 18, "standard", 290, 250, 24, 1.8, 12900, 24},
+	{"Tupelo", "Oxbow Flat Nursery", 12, 25, "fabric", 330, 270, 28, 2.2, 16900, 31},
+	{"Black alder", "Stillwater Liners", 14, 12, "standard", 250, 220, 16, 1.9, 5900, 45},
+}
+
+func (l *loader) lots() error {
+	for i, d := range deliveries {
+		if err := l.takeIn(d.grower, d.daysAgo, "", 0, []desk.NewLot{{Kind: d.kind, Form: stock.Container, Pot: d.pot, PotL: d.potL, BallDiameterMM: d.width,
+			BallHeightMM: d.height, CaliperMM: d.caliper, HeightM: d.heightM, PriceCents: d.priceCents, Count: d.count}}, firstLot+i); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+// The lots before are history (history.go).
+const firstLot = 14
+
+// takeIn registers a delivery that came some days ago, and remembers the tags of its lots from a number on.
+func (l *loader) takeIn(grower string, daysAgo int, packing string, liftedHoursBefore float64, lots []desk.NewLot, from int) error {
+	return l.takeInAt(grower, l.desk.Now().AddDate(0, 0, -daysAgo), packing, liftedHoursBefore, lots, from)
+}
+
+func (l *loader) takeInAt(grower string, arrived time.Time, packing string, liftedHoursBefore float64, lots []desk.NewLot, from int) error {
+	n := desk.NewDelivery{Grower: grower, ArrivedAt: arrived.Format(time.RFC3339), Packing: packing}
+	if liftedHoursBefore > 0 {
+		n.LiftedAt = arrived.Add(-time.Duration(liftedHoursBefore * float64(time.Hour))).Format(time.RFC3339)
+	}
+	for _, lot := range lots {
+		lot.Sizing = "caliper"
+		lot.Bundle = max(1, lot.Bundle)
+		if lot.Sensitivity == "" {
+			lot.Sensitivity = "average"
+		}
+		n.Lots = append(n.Lots, lot)
+	}
+	if _, err := l.desk.TakeInDelivery(l.ctx, l.hands[store.YardHand], l.key(), n); err != nil {
+		return fmt.Errorf("delivery of %s: %w", grower, err)
+	}
+	for i := range lots {
+		lot, err := l.desk.Store.LotByNumber(l.ctx, from+i)
+		if err != nil {
+			return err
+		}
+		trees, err := l.desk.Store.TreesOfLot(l.ctx, lot.ID)
+		if err != nil {
+			return err
+		}
+		for _, t := range trees {
+			l.trees[from+i] = append(l.trees[from+i], t.Tag)
+		}
+	}
+	return nil
+}
+
+// checkedOf is how many trees of each lot were looked at before the demo begins.
+var checkedOf = map[int]int{14: 5, 15: 9, 16: 8, 17: 6, 18: 8, 19: 5}
+
+func (l *loader) checks() error {
+	hand := l.hands[store.YardHand]
+	for i, d := range deliveries {
+		number := 14 + i
+		for n := range checkedOf[number] {
+			if err := l.checkOne(hand, l.trees[number][n], l.readings(d, n)); err != nil {
+				return fmt.Errorf("lot %d tree %d: %w", number, n+1, err)
+			}
+		}
+	}
+	return nil
+}
+
+// checkOne looks at a tree and, for some that need work, does it and measures again.
+func (l *loader) checkOne(hand desk.Caller, code string, r stock.Readings) error {
+	saved, err := l.desk.SaveCheck(l.ctx, hand, code, l.key(), desk.NewCheck{Version: 1, Readings: r})
+	if err != nil || saved.State != stock.InWork || l.random.IntN(3) == 0 {
+		return err
+	}
+	v, err := l.desk.Tree(l.ctx, hand, code)
+	if err != nil {
+		return err
+	}
+	check := v.Current()
+	for _, w := range check.Assessment.Work {
+		if !w.AtPlanting {
+			if v, err = l.desk.Correct(l.ctx, hand, code, l.key(), w.Key, true); err != nil {
+				return err
+			}
+		}
+	}
+	again := stock.AfterWork(check.Assessment, check.Readings, func(string) bool { return true })
+	_, err = l.desk.SaveCheck(l.ctx, hand, code, l.key(), desk.NewCheck{Version: v.Tree.Version, AfterWork: true, Readings: again})
+	return err
+}
+
+// readings makes one believable look: most trees are sound or fixable, some hide something.
+func (l *loader) readings(d delivery, n int) stock.Readings {
+	near := func(x, by float64) *float64 { v := math.Round(x + (l.random.Float64()*2-1)*by); return &v }
+	height := math.Round((d.heightM+(l.random.Float64()-0.5)*0.3)*100) / 100
+	r := stock.Readings{
+		BallDiameterMM: near(d.width, 8), BallHeightMM: near(d.height, 8), CaliperMM: near(d.caliper, 2), HeightM: &height,
+		Above:       stock.Above{Leader: "one", Trunk: "clean", Branching: "well-spaced", Life: "plump", Ties: "none", Pests: "none"},
+		RootsLooked: true, Roots: []stock.Circler{}, Texture: "firm", Odour: "none", BottomRoots: "present", Moisture: "moist",
+		FillPct: near(82, 10), MatSidePct: near(10, 9), MatBottomPct: near(15, 12),
+	}
+	if l.kinds[d.kind].Habit == stock.Multi {
+		r.Above.Leader = ""
+	}
+	flare := []float64{6, 10, 28, 4, 12, 66, 8, 20, 5}[n%9]
+	r.Probes = l.probes(flare)
+	if flare > 50 {
+		r.SeenDepthMM = &flare
+	}
+	ratio := 0.2 + l.random.Float64()*0.12
+	switch n % 7 {
+	case 1:
+		r.Roots = append(r.Roots, stock.Circler{FromDeg: 40, Root: stock.Root{Zone: "side", DiameterMM: math.Round(*r.CaliperMM * ratio), ArcDeg: 120}})
+		r.MatSidePct = near(55, 8)
+	case 2:
+		gap := 12.0
+		r.Roots = append(r.Roots, stock.Circler{FromDeg: 200, Root: stock.Root{Zone: "collar", DiameterMM: 5, ArcDeg: 110, GapMM: &gap}})
+		r.MainRootsMM = &[]float64{13, 12, 10, 9}
+	case 3:
+		r.MatBottomPct = near(65, 8)
+	case 4:
+		r.Moisture = "dry"
+	}
+	switch {
+	case d.kind == "Field maple" && n == 6:
+		r.Texture, r.Odour, r.Moisture, r.BottomRoots = "soft", "sour", "wet", "absent"
+	case d.kind == "Tupelo" && n == 5:
+		low := 31.0
+		r.FillPct = &low
+	case d.kind == "Downy serviceberry" && n == 7:
+		r.Texture, r.Odour, r.FillPct = "", "", nil // nobody looked
+	}
+	return r
+}
+
+func (l *loader) probes(flare float64) []stock.Probe {
+	out := []stock.Probe{}
+	for i := range 8 {
+		depth := math.Round(flare + 30 + l.random.Float64()*8)
+		p := stock.Probe{BearingDeg: float64(45 * i), DepthMM: &depth}
+		if i == 5 {
+			reached := 150.0
+			p.DepthMM, p.ReachedMM = nil, &reached
+		}
+		out = append(out, p)
+	}
+	return out
+}
+
+func ptr[T any](v T) *T { return &v }
+
+func (l *loader) customers() error {
+	l.spots = map[string]string{}
+	who := l.hands[store.Advisor]
+	for _, c := range []struct {
+		name, phone, address, spot string
+		lat                        float64
+		ground                     store.Ground
+		marked                     bool
+		readings                   []ground.Reading
+	}{
+		{"Petra Averill", "555 0141", "8 Tannery Lane, Lower Quarrywell", "front lawn", 47.1,
+			store.Ground{Purpose: "shade", SandMM: ptr(34.0), SiltMM: ptr(40.0), ClayMM: ptr(26.0), PH: ptr(6.6), SunH: ptr(8.0), Water: "hose",
+				WindFrom: ptr(270.0), Exposure: "open", RoomLooked: true, Obstacles: []ground.Obstacle{
+					{Kind: "wall", DistanceM: 6}, {Kind: "boundary", DistanceM: 5}, {Kind: "paving", DistanceM: 2.6}}}, true,
+			[]ground.Reading{{Min: 0, WaterMM: 280}, {Min: 15, WaterMM: 240}, {Min: 30, WaterMM: 205}, {Min: 60, WaterMM: 150}, {Min: 90, WaterMM: 100}}},
+		{"Dorian Pell", "555 0172", "2 Sluice End, Oxbow Flat", "low corner by the ditch", 46.9,
+			store.Ground{Purpose: "wildlife", SandMM: ptr(12.0), SiltMM: ptr(30.0), ClayMM: ptr(48.0), SunH: ptr(9.0), Water: "none",
+				WindFrom: ptr(300.0), Exposure: "open", RoomLooked: true, Obstacles: []ground.Obstacle{{Kind: "boundary", DistanceM: 4}}}, true,
+			[]ground.Reading{{Min: 0, WaterMM: 300}, {Min: 240, WaterMM: 296}, {Min: 600, WaterMM: 288}, {Min: 1080, WaterMM: 279}}},
+		{"Maud Ferriter", "555 0119", "Kiln House, Marrow Hill", "south wall", 47.2,
+			store.Ground{Purpose: "fruit", SoilClass: "sandy loam", PH: ptr(7.2), SunH: ptr(10.5), Water: "hose", WindFrom: ptr(225.0),
+				Exposure: "sheltered", RoomLooked: true, Obstacles: []ground.Obstacle{{Kind: "wall", DistanceM: 2.6}}}, true,
+			[]ground.Reading{{Min: 0, WaterMM: 300}, {Min: 10, WaterMM: 210}, {Min: 20, WaterMM: 130}, {Min: 30, WaterMM: 60}}},
+		{"Caspar Lund", "555 0188", "Top Barn, Ridge Road", "windbreak gap", 47.4,
+			store.Ground{Purpose: "screen", SoilClass: "loam", SunH: ptr(3.5), Water: "carried", WindFrom: ptr(285.0), Exposure: "exposed",
+				RoomLooked: false, Obstacles: []ground.Obstacle{}}, false, nil},
+	} {
+		v, err := l.desk.AddCustomer(l.ctx, who, l.key(), desk.NewCustomer{Name: c.name, Phone: c.phone, Address: c.address, LatDeg: c.lat, SpotName: c.spot})
+		if err != nil {
+			return err
+		}
+		l.spots[c.name] = v.Spot.ID
+		if _, err := l.desk.SaveSpot(l.ctx, who, v.Spot.ID, desk.SpotChange{Version: 1, SiteVersion: 1, Name: c.spot, LatDeg: c.lat, Ground: c.ground,
+			Climate: standin.Station{}.Climate(c.lat)}); err != nil {
+			return err
+		}
+		today := l.desk.Now()
+		if c.marked {
+			if _, err := l.desk.RecordMarking(l.ctx, who, v.Spot.ID, l.key(), desk.NewMarking{Reference: fmt.Sprintf("LM-%d", 4400+len(l.spots)),
+				MarkedOn: today.AddDate(0, 0, -2).Format(time.DateOnly), ExpiresOn: today.AddDate(0, 0, 26).Format(time.DateOnly),
+				MarkedBy: "county locating service", PrivateLines: "none"}); err != nil {
+				return err
+			}
+		}
+		if c.readings != nil {
+			if _, err := l.desk.RecordDrainage(l.ctx, who, v.Spot.ID, l.key(), desk.NewDrainageTest{HoleWidthMM: 300, Readings: c.readings}); err != nil {
+				return err
+			}
+		}
+	}
+	return nil
+}
+
+// sheets issues two sheets and sells some trees.
+func (l *loader) sheets() error {
+	who := l.hands[store.Advisor]
+	today := l.desk.Now().Format(time.DateOnly)
+	for _, sale := range []struct {
+		customer string
+		lot      int
+	}{{"Maud Ferriter", 17}, {"Dorian Pell", 19}} {
+		customer := sale.customer
+		code, version, err := l.forSale(sale.lot)
+		if err != nil {
+			return err
+		}
+		ask := desk.Issue{TreeVersion: version, Units: "metric", Language: "en-US", SignedReason: "customer wants it before winter",
+			PlanAsk: desk.PlanAsk{Tag: code, SpotID: l.spots[customer], PlantingOn: today, HighC: 6, Ground: "workable", Buds: "dormant", StandsAlone: true}}
+		if _, err := l.desk.IssueSheet(l.ctx, who, l.key(), ask); err != nil {
+			return fmt.Errorf("sheet for %s: %w", customer, err)
+		}
+	}
+	for _, lot := range []int{15, 16, 18} {
+		code, version, err := l.forSale(lot)
+		if err != nil {
+			return err
+		}
+		if _, err := l.desk.MoveTree(l.ctx, who, code, l.key(), desk.Move{Version: version, To: stock.Sold, Note: "at the counter"}); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+func (l *loader) forSale(lot int) (code string, version int, err error) {
+	for _, code := range l.trees[lot] {
+		t, err := l.desk.Store.TreeByTag(l.ctx, code)
+		if err != nil {
+			return "", 0, err
+		}
+		if t.State == stock.ForSale {
+			return code, t.Version, nil
+		}
+	}
+	return "", 0, fmt.Errorf("demo: nothing for sale in lot %d", lot)
+}

@@ -1,0 +1,113 @@
+package demo
+
+import (
+	"math"
+	"time"
+
+	"sedum/core/stock"
+	"sedum/desk"
+	"sedum/store"
+)
+
+// past are lots of earlier months that are closed: what the growers' records are made of. Of each five trees were checked.
+var past = []struct {
+	grower, kind string
+	monthsAgo    int
+	buried, rot  int
+	decision     string
+}{
+	{"Marrow Hill Growers", "Hornbeam", 14, 1, 0, "released"}, {"Marrow Hill Growers", "Katsura", 11, 0, 0, "released"},
+	{"Marrow Hill Growers", "Zelkova", 8, 0, 0, "released"}, {"Marrow Hill Growers", "Medlar", 5, 1, 0, "released"},
+	{"Oxbow Flat Nursery", "Honey locust", 13, 2, 0, "released"}, {"Oxbow Flat Nursery", "Hackberry", 9, 1, 2, "refused"},
+	{"Oxbow Flat Nursery", "Tupelo", 7, 2, 1, "refused"}, {"Oxbow Flat Nursery", "Field maple", 4, 1, 0, "released"},
+	{"Stillwater Liners", "Snowbell", 12, 0, 0, "released"}, {"Stillwater Liners", "Redbud", 6, 0, 1, "released"},
+}
+
+// history takes the past lots in, checks and closes them, each at its own time.
+func (l *loader) history() error {
+	l.trees = map[int][]string{}
+	if _, err := l.desk.Store.Next(l.ctx, "lot", firstLot-1-len(past)); err != nil {
+		return err
+	}
+	now := l.desk.Now
+	defer func() { l.desk.Now = now }()
+	for i, p := range past {
+		began := now().AddDate(0, -p.monthsAgo, -i)
+		ticks := 0
+		l.desk.Now = func() time.Time { ticks++; return began.Add(time.Duration(ticks) * time.Second) }
+		if err := l.pastLot(p.grower, p.kind, p.buried, p.rot, p.decision); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+func (l *loader) pastLot(grower, kind string, buried, rot int, decision string) error {
+	hand, manager := l.hands[store.YardHand], l.hands[store.Manager]
+	number, err := l.desk.Store.Next(l.ctx, "lot", 0)
+	if err != nil {
+		return err
+	}
+	if err := l.takeIn(grower, 0, "", 0, []desk.NewLot{{Kind: kind, Form: stock.Container, Pot: "standard", PotL: 20, BallDiameterMM: 300, BallHeightMM: 260,
+		CaliperMM: 26, HeightM: 2, PriceCents: 11900, Count: 5}}, number); err != nil {
+		return err
+	}
+	for i, code := range l.trees[number] {
+		r := l.pastLook(i, buried, rot)
+		if _, err := l.desk.SaveCheck(l.ctx, hand, code, l.key(), desk.NewCheck{Version: 1, Readings: r}); err != nil {
+			return err
+		}
+	}
+	v, err := l.desk.Lot(l.ctx, manager, number)
+	if err != nil {
+		return err
+	}
+	if _, err := l.desk.CloseLot(l.ctx, manager, number, l.key(), desk.LotClosing{Version: v.Lot.Version, Decision: decision}); err != nil {
+		return err
+	}
+	if buried+rot > 0 {
+		message := "The flare lay far too deep in the pot."
+		if rot > 0 {
+			message = "Roots soft and sour; the trees were kept apart."
+		}
+		if _, err := l.desk.SendGrowerNote(l.ctx, manager, number, l.key(),
+			desk.NewGrowerNote{Asked: "credit", Message: message, Language: "en-US", Units: "metric"}); err != nil {
+			return err
+		}
+	}
+	return l.sellLot(number)
+}
+
+// sellLot lets the sound trees of a past lot go.
+func (l *loader) sellLot(number int) error {
+	for _, code := range l.trees[number] {
+		t, err := l.desk.Store.TreeByTag(l.ctx, code)
+		if err != nil {
+			return err
+		}
+		if t.State != stock.ForSale {
+			continue
+		}
+		if _, err := l.desk.MoveTree(l.ctx, l.hands[store.Manager], code, l.key(), desk.Move{Version: t.Version, To: stock.Sold, Note: "at the counter"}); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+func (l *loader) pastLook(i, buried, rot int) stock.Readings {
+	height, depth := 2.0, 0.0
+	r := stock.Readings{
+		BallDiameterMM: ptr(300.0), BallHeightMM: ptr(260.0), CaliperMM: ptr(26.0), HeightM: &height,
+		Above:  stock.Above{Leader: "one", Trunk: "clean", Branching: "well-spaced", Life: "plump", Ties: "none", Pests: "none", Leaves: "sound"},
+		Probes: []stock.Probe{}, SeenDepthMM: &depth, RootsLooked: true, Roots: []stock.Circler{}, Texture: "firm", Odour: "none", BottomRoots: "present",
+		Moisture: "moist", FillPct: ptr(80.0), MatSidePct: ptr(math.Round(8 + l.random.Float64()*8)), MatBottomPct: ptr(10.0),
+	}
+	if i < buried {
+		depth = 96
+	}
+	if i >= buried && i < buried+rot {
+		r.Texture, r.Odour = "soft", "sour"
+	}
+	return r
+}

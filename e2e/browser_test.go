@@ -1,0 +1,241 @@
+package e2e_test
+
+import (
+	"context"
+	"fmt"
+	"net"
+	"net/http"
+	"os"
+	"path/filepath"
+	"strings"
+	"sync"
+	"testing"
+	"time"
+
+	"github.com/chromedp/cdproto/emulation"
+	"github.com/chromedp/cdproto/log"
+	"github.com/chromedp/cdproto/page"
+	"github.com/chromedp/cdproto/runtime"
+	"github.com/chromedp/chromedp"
+	"github.com/stretchr/testify/require"
+
+	"sedum/api"
+	"sedum/database/testdb"
+	"sedum/demo"
+	"sedum/desk"
+	"sedum/store"
+)
+
+// house is the demo nursery served from a database of the test's own.
+type house struct {
+	t       *testing.T
+	address string
+	desk    *desk.Desk
+	server  *http.Server
+}
+
+// openHouse starts the program's own face over a fresh demo.
+func openHouse(t *testing.T) *house {
+	t.Helper()
+	s := testdb.Open(t)
+	h := &house{t: t, desk: desk.New(s)}
+	require.NoError(t, demo.Load(context.Background(), h.desk))
+	h.serve("127.0.0.1:0")
+	t.Cleanup(func() { _ = h.server.Close() })
+	return h
+}
+
+// serve starts the server; on the address it had before, when it was stopped in between.
+func (h *house) serve(address string) {
+	h.t.Helper()
+	listener, err := net.Listen("tcp", address)
+	require.NoError(h.t, err)
+	h.address = "http://" + listener.Addr().String()
+	signIns := []api.DemoSignIn{}
+	for _, p := range demo.People() {
+		signIns = append(signIns, api.DemoSignIn{Name: p.Name, Role: string(p.Role), SignIn: p.SignIn, Password: p.Password})
+	}
+	h.server = &http.Server{Handler: api.New(h.desk, api.Settings{Demo: signIns}).Handler(), ReadHeaderTimeout: 5 * time.Second}
+	server := h.server
+	go func() { _ = server.Serve(listener) }()
+}
+
+// caller is a demo person at the desk, for looking behind the page.
+func (h *house) caller(role store.Role) desk.Caller {
+	for _, p := range demo.People() {
+		if p.Role == role {
+			person, err := h.desk.Store.PersonBySignIn(context.Background(), p.SignIn)
+			require.NoError(h.t, err)
+			who, err := h.desk.Caller(context.Background(), person.ID)
+			require.NoError(h.t, err)
+			return who
+		}
+	}
+	return desk.Caller{}
+}
+
+// hand is a person at a browser window of their own.
+type hand struct {
+	t   *testing.T
+	ctx context.Context
+	h   *house
+
+	mu        sync.Mutex
+	complaint []string
+}
+
+const patience = 15 * time.Second
+
+// open starts Chromium with an empty profile and a window of that size.
+func (h *house) open(width, height int64, touch bool) *hand {
+	h.t.Helper()
+	options := append(chromedp.DefaultExecAllocatorOptions[:],
+		chromedp.ExecPath(chromium(h.t)), chromedp.NoSandbox, chromedp.DisableGPU, chromedp.WindowSize(int(width), int(height)),
+		chromedp.Flag("disable-quic", true), chromedp.Flag("disable-background-networking", true), chromedp.Flag("disable-sync", true),
+		chromedp.Flag("disable-component-update", true), chromedp.Flag("no-first-run", true), chromedp.Flag("disable-dev-shm-usage", true),
+		chromedp.Flag("lang", "en-US"), chromedp.Flag("force-color-profile", "srgb"))
+	allocator, stop := chromedp.NewExecAllocator(context.Background(), options...)
+	ctx, cancel := chromedp.NewContext(allocator)
+	h.t.Cleanup(func() { cancel(); stop() })
+	p := &hand{t: h.t, ctx: ctx, h: h}
+	chromedp.ListenTarget(ctx, p.listen)
+	p.do(log.Enable(), emulation.SetDeviceMetricsOverride(width, height, 1, touch), emulation.SetTouchEmulationEnabled(touch))
+	return p
+}
+
+func chromium(t *testing.T) string {
+	for _, at := range []string{"/usr/bin/chromium", "/usr/bin/chromium-browser", "/usr/bin/google-chrome"} {
+		if _, err := os.Stat(at); err == nil {
+			return at
+		}
+	}
+	t.Fatal("Chromium is missing: ./run test installs it")
+	return ""
+}
+
+// listen keeps what the page complains of: violated content policy, errors, exceptions.
+func (p *hand) listen(event any) {
+	p.mu.Lock()
+	defer p.mu.Unlock()
+	switch e := event.(type) {
+	case *log.EventEntryAdded:
+		if e.Entry.Source == log.SourceSecurity || strings.Contains(e.Entry.Text, "Content Security Policy") {
+			p.complaint = append(p.complaint, e.Entry.Text)
+		}
+	case *runtime.EventExceptionThrown:
+		p.complaint = append(p.complaint, e.ExceptionDetails.Error())
+	}
+}
+
+// complaints since the last call.
+func (p *hand) complaints() []string {
+	p.mu.Lock()
+	defer p.mu.Unlock()
+	out := p.complaint
+	p.complaint = nil
+	return out
+}
+
+func (p *hand) do(actions ...chromedp.Action) {
+	p.t.Helper()
+	ctx, cancel := context.WithTimeout(p.ctx, patience)
+	defer cancel()
+	// The first call starts the browser, which must outlive this deadline.
+	if chromedp.FromContext(p.ctx).Target == nil {
+		ctx = p.ctx
+	}
+	if err := chromedp.Run(ctx, actions...); err != nil {
+		p.picture(filepath.Join(os.TempDir(), "sedum-failed.png"))
+		require.NoError(p.t, err, "at %s\n%s", p.location(), p.text("body"))
+	}
+}
+
+func (p *hand) location() string {
+	ctx, cancel := context.WithTimeout(p.ctx, 2*time.Second)
+	defer cancel()
+	var at string
+	_ = chromedp.Run(ctx, chromedp.Location(&at))
+	return at
+}
+
+func (p *hand) goTo(path string) { p.t.Helper(); p.do(chromedp.Navigate(p.h.address + path)) }
+
+// byText names an element by what it shows.
+func byText(element, text string) string {
+	return fmt.Sprintf(`//%s[contains(normalize-space(.), %q)]`, element, text)
+}
+
+// byLabel names a field by its label.
+func byLabel(label string) string {
+	return fmt.Sprintf(`//*[@id=//label[contains(normalize-space(.), %q)]/@for] | //label[contains(normalize-space(.), %q)]//*[self::input or self::select] | //*[self::input or self::select][contains(@aria-label, %q)]`, label, label, label)
+}
+
+func (p *hand) press(element, text string) {
+	p.t.Helper()
+	at := byText(element, text)
+	// A bar that stays at the foot of a tablet may cover what is only just in view.
+	middle := fmt.Sprintf(`document.evaluate(%q, document, null, XPathResult.FIRST_ORDERED_NODE_TYPE).singleNodeValue?.scrollIntoView({block: 'center'})`, at)
+	p.do(chromedp.WaitVisible(at, chromedp.BySearch), chromedp.Evaluate(middle, nil), chromedp.Click(at, chromedp.BySearch))
+}
+
+// choose touches one word of a choice, named by its group.
+func (p *hand) choose(group, word string) {
+	p.t.Helper()
+	at := fmt.Sprintf(`//div[@aria-label=%q]//button[normalize-space(.)=%q]`, group, word)
+	p.do(chromedp.WaitVisible(at, chromedp.BySearch), chromedp.Click(at, chromedp.BySearch))
+}
+
+// fill types into a field in place of what is there; a stage's key may be pressed before, to get there.
+func (p *hand) fill(label, value string, stage ...string) {
+	p.t.Helper()
+	for _, key := range stage {
+		p.do(chromedp.Evaluate(`document.activeElement.blur()`, nil), chromedp.KeyEvent(key))
+	}
+	at := byLabel(label)
+	p.do(chromedp.WaitVisible(at, chromedp.BySearch), chromedp.Focus(at, chromedp.BySearch),
+		chromedp.Evaluate(`document.activeElement.select()`, nil), chromedp.KeyEvent(value))
+}
+
+func (p *hand) sees(text string) {
+	p.t.Helper()
+	at := fmt.Sprintf(`//main//*[contains(normalize-space(.), %q)] | //*[@role="dialog" or @role="alert"][contains(normalize-space(.), %q)]`, text, text)
+	p.do(chromedp.WaitReady(at, chromedp.BySearch))
+}
+
+// text of the first element, "" when there is none.
+func (p *hand) text(selector string) string {
+	ctx, cancel := context.WithTimeout(p.ctx, 2*time.Second)
+	defer cancel()
+	var out string
+	_ = chromedp.Run(ctx, chromedp.Evaluate(fmt.Sprintf(`document.querySelector(%q)?.innerText ?? ""`, selector), &out))
+	return out
+}
+
+// until waits for a condition in the page.
+func (p *hand) until(script string) {
+	p.t.Helper()
+	p.do(chromedp.Poll(script, nil, chromedp.WithPollingInterval(50*time.Millisecond)))
+}
+
+func (p *hand) signIn(name string) {
+	p.t.Helper()
+	p.goTo("/")
+	p.press("button", name)
+	p.do(chromedp.WaitVisible(`#tag-box`, chromedp.ByQuery))
+}
+
+func (p *hand) picture(file string) {
+	ctx, cancel := context.WithTimeout(p.ctx, patience)
+	defer cancel()
+	var png []byte
+	err := chromedp.Run(ctx, chromedp.ActionFunc(func(ctx context.Context) (err error) {
+		png, err = page.CaptureScreenshot().WithFormat(page.CaptureScreenshotFormatPng).Do(ctx)
+		return err
+	}))
+	if err == nil {
+		_ = os.WriteFile(file, png, 0o644)
+	}
+}
+
+// awaitPromise waits for what a script promises.
+func awaitPromise(p *runtime.EvaluateParams) *runtime.EvaluateParams { return p.WithAwaitPromise(true) }

@@ -1,0 +1,34 @@
+package paper
+
+import (
+	"bytes"
+	"time"
+
+	"codeberg.org/go-pdf/fpdf"
+)
+
+// blank is an empty document in the house's type, A4 or US Letter. Lengths are mm.
+func blank(title, language, size string, at time.Time) *fpdf.Fpdf {
+	format := "A4"
+	if size == "letter" {
+		format = "Letter"
+	}
+	p := fpdf.New("P", "mm", format, "")
+	p.AddUTF8FontFromBytes("text", "", textRegular)
+	p.AddUTF8FontFromBytes("text", "B", textBold)
+	p.AddUTF8FontFromBytes("answer", "", answerBold)
+	p.SetMargins(marginMM, marginMM, marginMM)
+	p.SetTitle(title, true)
+	p.SetLang(language)
+	p.SetCreationDate(at)
+	p.SetModificationDate(at)
+	return p
+}
+
+func bytesOf(p *fpdf.Fpdf) ([]byte, error) {
+	var out bytes.Buffer
+	if err := p.Output(&out); err != nil {
+		return nil, err
+	}
+	return out.Bytes(), nil
+}

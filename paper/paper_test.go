@@ -1,0 +1,152 @@
+package paper_test
+
+import (
+	"os"
+	"os/exec"
+	"path/filepath"
+	"strings"
+	"testing"
+	"time"
+
+	ics "github.com/arran4/golang-ical"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"sedum/core/care"
+	"sedum/core/planting"
+	"sedum/core/rules"
+	"sedum/core/stock"
+	"sedum/paper"
+	"sedum/words"
+)
+
+func ptr[T any](v T) *T { return &v }
+
+func sheet(t *testing.T, s words.Speaker, change func(*planting.Input)) paper.Sheet {
+	t.Helper()
+	in := planting.Input{
+		Tree: planting.Tree{Tag: "K74-QDX", Form: stock.Container, Pot: "standard", CaliperMM: 32, HeightM: 2.2, BallDiameterMM: 262.4, BallHeightMM: 219,
+			StandsAlone: false, SupportBall: true, DepthInDoubt: true, Corrections: []planting.Done{}},
+		Kind: planting.Kind{DrainageMax: "good", GrownForFruit: true, BarkTender: true, OldWood: true, Cautions: []string{"thorns", "poison"}},
+		Spot: planting.Spot{LatDeg: 47, Drained: true, Drain300Min: ptr(100.0), SoilGroup: "fine", SoilClass: "silty clay loam", Water: "hose",
+			WindFromDeg: ptr(270.0), Exposure: "open", SunH: ptr(9.0), ServicesMarked: true, OverheadLine: true,
+			Frost: planting.FrostDays{First: ptr(288), Last: ptr(118)}},
+		Today: planting.Today{DayOfYear: 329, HighC: 31, Ground: "workable", Buds: "dormant"},
+	}
+	if change != nil {
+		change(&in)
+	}
+	plan, err := planting.Make(rules.House{}, in)
+	require.NoError(t, err)
+	day := time.Date(2026, 11, 25, 0, 0, 0, 0, time.UTC)
+	events := care.Calendar(care.Facts{Planted: day, Berm: plan.Berm, MulchMM: plan.MulchMM, DoseL: plan.Basin.DoseL, DepthInDoubt: true, GrownForFruit: true,
+		OldWood: true, CaliperMM: 32, FirstFrostDay: ptr(288), LastFrostDay: ptr(118), StakeMonths: plan.Stake.RemoveAfterMonths, Tender: true, Evergreen: true})
+	return paper.Sheet{Number: 118, Customer: "Petra Averill", Address: "8 Tannery Lane", SpotName: "front lawn", Tag: "K74-QDX", Common: "Hornbeam",
+		Botanical: "Carpinus betulus", LotNumber: 14, IssuedAt: day, IssuedBy: "Bram Okonedo", PlantingOn: day, Marked: "Services marked: LM-1",
+		Done: []string{"66 mm cleared off the top (Ilsa Tarrow)", "19 mm shaved off the side (Ilsa Tarrow)"}, SignedReason: "the customer's wish",
+		CoreVersion: rules.CoreVersion, Input: in, Plan: plan, Words: s.Plan(in, plan, events)}
+}
+
+func run(t *testing.T, name string, args ...string) string {
+	t.Helper()
+	out, err := exec.Command(name, args...).CombinedOutput()
+	require.NoError(t, err, string(out))
+	return string(out)
+}
+
+func pdf(t *testing.T, s words.Speaker, sh paper.Sheet, size string) (file, text string) {
+	t.Helper()
+	raw, err := paper.SheetPDF(s, sh, size)
+	require.NoError(t, err)
+	file = filepath.Join(t.TempDir(), "sheet.pdf")
+	require.NoError(t, os.WriteFile(file, raw, 0o600))
+	return file, run(t, "pdftotext", "-layout", file, "-")
+}
+
+func squash(text string) string { return strings.Join(strings.Fields(text), " ") }
+
+// The fullest sheet there is (every caution, stake, supported ball, fruit, doubt about depth) keeps to two pages of both sizes,
+// with its fonts embedded and no picture in it.
+func TestTheFullestSheetIsTwoPagesOfVectors(t *testing.T) {
+	for size, points := range map[string]string{"a4": "595.28 x 841.89", "letter": "612 x 792"} {
+		for _, units := range []words.Units{words.Metric, words.US} {
+			s := words.For("en-US", units)
+			file, _ := pdf(t, s, sheet(t, s, nil), size)
+			info := run(t, "pdfinfo", file)
+			assert.Regexp(t, `Pages:\s+2\n`, info, "%s %s", size, units)
+			assert.Contains(t, info, points)
+			for _, line := range strings.Split(strings.TrimSpace(run(t, "pdffonts", file)), "\n")[2:] {
+				assert.Regexp(t, `TrueType.*yes`, line)
+			}
+			assert.Len(t, strings.Split(strings.TrimSpace(run(t, "pdfimages", "-list", file)), "\n"), 2, "only the heading: no pictures")
+		}
+	}
+}
+
+// A bare root has a sheet of its own: a cone to spread it over, and no pot to take off.
+func TestABareRootsSheetSpeaksOfRoots(t *testing.T) {
+	s := words.For("en-US", words.Metric)
+	sh := sheet(t, s, func(in *planting.Input) {
+		in.Tree.Form, in.Tree.BallDiameterMM, in.Tree.BallHeightMM, in.Tree.SupportBall = stock.BareRoot, 350, 280, false
+	})
+	file, text := pdf(t, s, sh, "letter")
+	flat := squash(text)
+	assert.Contains(t, flat, "spread the roots over")
+	assert.Contains(t, flat, "topmost main roots")
+	assert.NotContains(t, flat, "Tip the tree out")
+	assert.Regexp(t, `Pages:\s+2\n`, run(t, "pdfinfo", file))
+}
+
+// What the paper says is what the plan computed.
+func TestPaperSaysThePlansFigures(t *testing.T) {
+	s := words.For("en-US", words.Metric)
+	sh := sheet(t, s, nil)
+	_, text := pdf(t, s, sh, "a4")
+	flat := squash(text)
+	for _, want := range []string{sh.Words.Headline, "Sheet 118", "K74-QDX", "Petra Averill", "Services marked: LM-1", "66 mm cleared off the top", "the customer's wish"} {
+		assert.Contains(t, flat, want)
+	}
+	for _, mm := range []float64{sh.Plan.Hole.HoleDepthMM, sh.Plan.Hole.HoleTopMM, sh.Plan.Hole.StickMM} {
+		assert.Contains(t, strings.ReplaceAll(flat, " ", " "), strings.ReplaceAll(s.Measure(planting.Measure{Value: mm, Unit: "mm"}), " ", " "))
+	}
+	steps := 0
+	for _, step := range sh.Words.Steps {
+		if strings.Contains(flat, squash(strings.ReplaceAll(step.Text, " ", " "))[:12]) {
+			steps++
+		}
+	}
+	assert.Equal(t, len(sh.Words.Steps), steps)
+}
+
+func TestADraftWithoutMarkingSaysNotToDigAndWithholds(t *testing.T) {
+	s := words.For("en-US", words.Metric)
+	sh := sheet(t, s, func(in *planting.Input) { in.Spot.ServicesMarked = false })
+	sh.Number, sh.Marked = 0, ""
+	_, text := pdf(t, s, sh, "letter")
+	flat := strings.ReplaceAll(squash(text), " ", " ")
+	assert.Contains(t, flat, "NOT TO DIG")
+	assert.Contains(t, flat, "Locked until buried services are marked")
+	for _, mm := range []float64{sh.Plan.Hole.HoleDepthMM, sh.Plan.Hole.HoleTopMM} {
+		assert.NotContains(t, flat, strings.ReplaceAll(s.Measure(planting.Measure{Value: mm, Unit: "mm"}), " ", " ")+" ")
+	}
+}
+
+func TestCalendarFileIsReadBack(t *testing.T) {
+	s := words.For("en-GB", words.Metric)
+	sh := sheet(t, s, nil)
+	text := paper.CareCalendar(s, sh)
+	back, err := ics.ParseCalendar(strings.NewReader(text))
+	require.NoError(t, err)
+	require.Len(t, back.Events(), len(sh.Words.Care))
+	ids := map[string]bool{}
+	for i, e := range back.Events() {
+		start, err := e.GetAllDayStartAt()
+		require.NoError(t, err)
+		assert.Equal(t, sh.Words.Care[i].From.Format(time.DateOnly), start.Format(time.DateOnly))
+		assert.False(t, ids[e.Id()])
+		ids[e.Id()] = true
+	}
+	for _, line := range strings.Split(text, "\r\n") {
+		assert.LessOrEqual(t, len(line), 75, "RFC 5545 folds lines")
+	}
+}

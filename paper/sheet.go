@@ -1,0 +1,36 @@
+// Package paper makes what leaves the house: the printed sheet and the calendar file.
+//
+// A sheet is two pages, in black and white, with its own fonts embedded and its
+// drawings as vectors, to scale.
+package paper
+
+import (
+	"time"
+
+	"sedum/core/planting"
+	"sedum/words"
+)
+
+// Sheet is a planting and aftercare sheet as paper needs it. Number 0 is a draft.
+type Sheet struct {
+	Number       int
+	Customer     string
+	Address      string
+	SpotName     string
+	Tag          string
+	Common       string
+	Botanical    string
+	LotNumber    int
+	IssuedAt     time.Time
+	IssuedBy     string
+	PlantingOn   time.Time
+	Marked       string
+	Done         []string
+	SignedReason string
+	CoreVersion  string
+	Input        planting.Input
+	Plan         planting.Plan
+	Words        words.PlanWords
+}
+
+func length(mm float64) planting.Measure { return planting.Measure{Value: mm, Unit: "mm"} }

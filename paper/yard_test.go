@@ -1,0 +1,151 @@
+package paper_test
+
+import (
+	"bytes"
+	"encoding/csv"
+	"fmt"
+	"image"
+	"image/color"
+	"image/jpeg"
+	_ "image/png" // what pdftoppm gives
+	"os"
+	"path/filepath"
+	"strings"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"sedum/paper"
+	"sedum/words"
+)
+
+var day = time.Date(2026, 11, 25, 9, 0, 0, 0, time.UTC)
+
+func keep(t *testing.T, raw []byte) string {
+	t.Helper()
+	file := filepath.Join(t.TempDir(), "x.pdf")
+	require.NoError(t, os.WriteFile(file, raw, 0o600))
+	return file
+}
+
+func labels(n int) []paper.Label {
+	out := []paper.Label{}
+	for i := range n {
+		out = append(out, paper.Label{Tag: fmt.Sprintf("TAG-%03d", i), Common: "Small-leaved linden", LotNumber: 21, Number: i + 1, Bundle: 1 + i%2*19, ArrivedOn: day})
+	}
+	return out
+}
+
+// Three columns of seven fit on a page of either size; nothing is lost between pages.
+func TestLabelsFillTheirPages(t *testing.T) {
+	for size, pages := range map[string]string{"a4": "3", "letter": "3"} {
+		for _, language := range words.Languages() {
+			raw, err := paper.LabelsPDF(words.For(language, words.Metric), labels(50), size, day)
+			require.NoError(t, err)
+			file := keep(t, raw)
+			assert.Regexp(t, `Pages:\s+`+pages+`\n`, run(t, "pdfinfo", file), size)
+			text := squash(run(t, "pdftotext", "-layout", file, "-"))
+			for i := range 50 {
+				assert.Contains(t, text, fmt.Sprintf("TAG-%03d", i))
+			}
+			assert.Contains(t, text, "bundle of 20")
+		}
+	}
+}
+
+// The code on a label is the tag and nothing else: its three finding squares stand at their corners, and the rest is drawn.
+func TestACodeIsDrawnSharp(t *testing.T) {
+	raw, err := paper.LabelsPDF(words.For("en-US", words.Metric), labels(1), "a4", day)
+	require.NoError(t, err)
+	at := filepath.Join(t.TempDir(), "label")
+	run(t, "pdftoppm", "-png", "-r", "300", "-singlefile", keep(t, raw), at)
+	picture := decode(t, at+".png")
+	perMM := 300 / 25.4
+	// The first label's code stands in the right corner of the first of three columns: margin 9 mm, columns 64 mm, 24 mm wide, 3 mm in.
+	left, top, side := 9+64-24-3.0, 9+3.0, 24.0
+	dark := func(x, y float64) bool {
+		r, _, _, _ := picture.At(int(x*perMM), int(y*perMM)).RGBA()
+		return r < 0x8000
+	}
+	module := side / 21 // a tag of seven signs makes the smallest code, 21 modules across
+	for name, corner := range map[string][2]float64{"top left": {0, 0}, "top right": {14, 0}, "bottom left": {0, 14}} {
+		for i := range 7 {
+			x, y := left+(corner[0]+float64(i)+0.5)*module, top+(corner[1]+0.5)*module
+			assert.True(t, dark(x, y), "%s, module %d of its upper edge", name, i)
+		}
+		assert.False(t, dark(left+(corner[0]+1.5)*module, top+(corner[1]+1.5)*module), "%s has a light ring", name)
+		assert.True(t, dark(left+(corner[0]+3.5)*module, top+(corner[1]+3.5)*module), "%s has a dark heart", name)
+	}
+}
+
+func decode(t *testing.T, file string) image.Image {
+	t.Helper()
+	raw, err := os.ReadFile(file)
+	require.NoError(t, err)
+	picture, _, err := image.Decode(bytes.NewReader(raw))
+	require.NoError(t, err)
+	return picture
+}
+
+func aNote(findings int) paper.GrowerNote {
+	var thumb bytes.Buffer
+	img := image.NewRGBA(image.Rect(0, 0, 320, 240))
+	img.Set(10, 10, color.White)
+	_ = jpeg.Encode(&thumb, img, nil)
+	n := paper.GrowerNote{Number: 12, Grower: "Marrow Hill Growers", Place: "Marrow Hill", Common: "Hornbeam", Botanical: "Carpinus betulus", LotNumber: 14, LotSize: 18,
+		ArrivedOn: "November 22, 2026", SentAt: day, SentBy: "Wren Halloway", Headline: "3 to go back: please credit", SampleText: "14 of 18 trees were checked.",
+		Asked: "We ask for a credit.", Message: "Please look at your potting depth."}
+	for i := range findings {
+		n.Findings = append(n.Findings, paper.Finding{Tag: fmt.Sprintf("AAA-%03d", i), Place: i + 1, Verdict: "Send it back", Reasons: []string{"The flare lies too deep."},
+			FlareMM: ptr(96.0), BallMM: ptr(260.0), WidthMM: ptr(300.0), TrunkMM: ptr(26.0), Photos: [][]byte{thumb.Bytes()}})
+	}
+	return n
+}
+
+func TestANoteToAGrowerHasFiguresDrawingsAndPhotographs(t *testing.T) {
+	for _, size := range []string{"a4", "letter"} {
+		raw, err := paper.GrowerNotePDF(words.For("en-US", words.Metric), aNote(9), size)
+		require.NoError(t, err)
+		file := keep(t, raw)
+		text := strings.ReplaceAll(squash(run(t, "pdftotext", "-layout", file, "-")), " ", " ")
+		for _, want := range []string{"Note 12 to the grower", "3 to go back: please credit", "Marrow Hill Growers", "our lot 14 of 18 trees", "We ask for a credit.",
+			"Please look at your potting depth.", "AAA-000", "AAA-008", "96 mm", "Wren Halloway"} {
+			assert.Contains(t, text, want, size)
+		}
+		pictures := strings.Split(strings.TrimSpace(run(t, "pdfimages", "-list", file)), "\n")
+		assert.Greater(t, len(pictures), 2, "photographs are in it")
+		for _, line := range strings.Split(strings.TrimSpace(run(t, "pdffonts", file)), "\n")[2:] {
+			assert.Regexp(t, `TrueType.*yes`, line)
+		}
+	}
+}
+
+func TestANoteInInchesAndOneWithoutMeasures(t *testing.T) {
+	n := aNote(1)
+	raw, err := paper.GrowerNotePDF(words.For("en-US", words.US), n, "letter")
+	require.NoError(t, err)
+	assert.Contains(t, strings.ReplaceAll(squash(run(t, "pdftotext", "-layout", keep(t, raw), "-")), " ", " "), "3¾ in", "96 mm are 3.78 inches")
+	n.Number, n.Findings[0].BallMM = 0, nil
+	raw, err = paper.GrowerNotePDF(words.For("en-GB", words.Metric), n, "a4")
+	require.NoError(t, err)
+	text := squash(run(t, "pdftotext", "-layout", keep(t, raw), "-"))
+	assert.Contains(t, text, "Draft of a note to the grower")
+	assert.Contains(t, text, "The ball was not measured.")
+}
+
+// What a spreadsheet would run is only read; everything else comes back as it was.
+func TestATableIsSafeAndComesBack(t *testing.T) {
+	rows := [][]string{{"kind", "note"}, {"Hornbeam", `says "deep", twice`}, {"=HYPERLINK(1)", "@SUM(A1)"}, {"-5", "+4.5"}, {"-cmd|'/C calc'!A0", "line\nbreak"}, {"é", ""}}
+	raw, err := paper.TableCSV(rows)
+	require.NoError(t, err)
+	back, err := csv.NewReader(bytes.NewReader(raw)).ReadAll()
+	require.NoError(t, err)
+	require.Len(t, back, len(rows))
+	assert.Equal(t, rows[1], back[1])
+	assert.Equal(t, []string{"'=HYPERLINK(1)", "'@SUM(A1)"}, back[2])
+	assert.Equal(t, rows[3], back[3], "numbers with a sign are no formulas")
+	assert.Equal(t, "'-cmd|'/C calc'!A0", back[4][0])
+	assert.Equal(t, rows[5], back[5])
+}

@@ -1,0 +1,144 @@
+import { keepPreviousData, queryOptions } from '@tanstack/react-query'
+import { ask, client, type Readings, type Schemas, type Subject } from './client'
+
+export const whoQuery = queryOptions({
+  queryKey: ['who'],
+  queryFn: () => ask(client.GET('/api/v1/session')),
+  retry: false,
+  staleTime: 5 * 60_000,
+})
+
+export const welcomeQuery = queryOptions({
+  queryKey: ['welcome'],
+  queryFn: () => ask(client.GET('/api/v1/welcome')),
+  staleTime: Number.POSITIVE_INFINITY,
+})
+
+export const todayQuery = queryOptions({ queryKey: ['today'], queryFn: () => ask(client.GET('/api/v1/today')) })
+
+export const lotsQuery = queryOptions({ queryKey: ['lots'], queryFn: () => ask(client.GET('/api/v1/lots')) })
+
+export const treesQuery = (query: { lot?: number; state?: string; text?: string }) =>
+  queryOptions({
+    queryKey: ['trees', query],
+    queryFn: () => ask(client.GET('/api/v1/trees', { params: { query: { ...query, limit: 500 } } })),
+    placeholderData: keepPreviousData,
+  })
+
+export const treeQuery = (tag: string) =>
+  queryOptions({
+    queryKey: ['tree', tag],
+    queryFn: () => ask(client.GET('/api/v1/trees/{tag}', { params: { path: { tag } } })),
+    retry: false,
+  })
+
+/** The core's answer to what has been entered so far; the last one stays until the next is there. */
+export const assessQuery = (subject: Subject, readings: Readings) =>
+  queryOptions({
+    queryKey: ['assess', subject, readings],
+    queryFn: ({ signal }) => ask(client.POST('/api/v1/bench/assess', { body: { subject, readings }, signal })),
+    placeholderData: keepPreviousData,
+    gcTime: 30_000,
+    retry: false,
+    staleTime: Number.POSITIVE_INFINITY,
+  })
+
+export const spotsQuery = queryOptions({ queryKey: ['spots'], queryFn: () => ask(client.GET('/api/v1/spots')) })
+
+export const spotQuery = (id: string) =>
+  queryOptions({
+    queryKey: ['spot', id],
+    queryFn: () => ask(client.GET('/api/v1/spots/{id}', { params: { path: { id } } })),
+    retry: false,
+  })
+
+export const readSpotQuery = (id: string, change: Schemas['DeskSpotChange']) =>
+  queryOptions({
+    queryKey: ['read-spot', id, change],
+    queryFn: ({ signal }) =>
+      ask(client.POST('/api/v1/spots/{id}/reading', { params: { path: { id } }, body: change, signal })),
+    placeholderData: keepPreviousData,
+    retry: false,
+    gcTime: 30_000,
+  })
+
+export const matchQuery = (id: string) =>
+  queryOptions({
+    queryKey: ['match', id],
+    queryFn: () => ask(client.GET('/api/v1/spots/{id}/match', { params: { path: { id } } })),
+    retry: false,
+  })
+
+export const planQuery = (body: Schemas['DeskPlanAsk']) =>
+  queryOptions({
+    queryKey: ['plan', body],
+    queryFn: ({ signal }) => ask(client.POST('/api/v1/plan', { body, signal })),
+    placeholderData: keepPreviousData,
+    retry: false,
+    gcTime: 30_000,
+  })
+
+export const sheetsQuery = queryOptions({ queryKey: ['sheets'], queryFn: () => ask(client.GET('/api/v1/sheets')) })
+
+export const sheetQuery = (number: number) =>
+  queryOptions({
+    queryKey: ['sheet', number],
+    queryFn: () => ask(client.GET('/api/v1/sheets/{number}', { params: { path: { number } } })),
+    retry: false,
+  })
+
+export const rulesQuery = queryOptions({ queryKey: ['rules'], queryFn: () => ask(client.GET('/api/v1/rules')) })
+
+export const deliveriesQuery = queryOptions({
+  queryKey: ['deliveries'],
+  queryFn: () => ask(client.GET('/api/v1/deliveries')),
+})
+
+export const kindsQuery = queryOptions({
+  queryKey: ['kinds'],
+  queryFn: () => ask(client.GET('/api/v1/kinds')),
+  staleTime: 10 * 60_000,
+})
+
+export const growerNamesQuery = queryOptions({
+  queryKey: ['grower-names'],
+  queryFn: () => ask(client.GET('/api/v1/growers/names')),
+})
+
+export const lotQuery = (number: number) =>
+  queryOptions({
+    queryKey: ['lot', number],
+    queryFn: () => ask(client.GET('/api/v1/lots/{number}', { params: { path: { number } } })),
+    retry: false,
+  })
+
+export const growersQuery = queryOptions({ queryKey: ['growers'], queryFn: () => ask(client.GET('/api/v1/growers')) })
+
+export const workQuery = queryOptions({ queryKey: ['work'], queryFn: () => ask(client.GET('/api/v1/work')) })
+
+/** The board of clocks; it is asked again by itself, since time goes on. */
+export const clockQuery = queryOptions({
+  queryKey: ['clock'],
+  queryFn: () => ask(client.GET('/api/v1/clock')),
+  refetchInterval: 30_000,
+})
+
+export const dipPlanQuery = (body: Schemas['DeskNewDip']) =>
+  queryOptions({
+    queryKey: ['dip-plan', body],
+    queryFn: ({ signal }) => ask(client.POST('/api/v1/dips/plan', { body, signal })),
+    placeholderData: keepPreviousData,
+    retry: false,
+    gcTime: 30_000,
+  })
+
+export const measuresQuery = queryOptions({
+  queryKey: ['measures'],
+  queryFn: () => ask(client.GET('/api/v1/measures')),
+})
+
+export const messagesQuery = queryOptions({
+  queryKey: ['messages'],
+  queryFn: () => ask(client.GET('/api/v1/messages')),
+  refetchInterval: 60_000,
+})

@@ -1,0 +1,95 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { lazy, Suspense, useEffect } from 'react'
+import { useTranslation } from 'react-i18next'
+import { Redirect, Route, Switch } from 'wouter'
+import { Problem } from './api/client'
+import { whoQuery } from './api/queries'
+import { Failed, Loading, Nothing } from './parts/states'
+import { Shell } from './shell/shell'
+import { SignIn } from './shell/sign-in'
+import { TodayPage } from './today/today-page'
+import { words } from './words/i18n'
+import { useSettings } from './words/settings'
+
+const BenchPage = lazy(() => import('./bench/bench-page').then((m) => ({ default: m.BenchPage })))
+const TreePage = lazy(() => import('./bench/tree-page').then((m) => ({ default: m.TreePage })))
+const ArrivalsPage = lazy(() => import('./arrivals/arrivals-page').then((m) => ({ default: m.ArrivalsPage })))
+const NewDelivery = lazy(() => import('./arrivals/new-delivery').then((m) => ({ default: m.NewDelivery })))
+const NotePage = lazy(() => import('./arrivals/note-page').then((m) => ({ default: m.NotePage })))
+const LotPage = lazy(() => import('./lots/lot-page').then((m) => ({ default: m.LotPage })))
+const WorkPage = lazy(() => import('./work/work-page').then((m) => ({ default: m.WorkPage })))
+const ClockPage = lazy(() => import('./clock/clock-page').then((m) => ({ default: m.ClockPage })))
+const GrowersPage = lazy(() => import('./growers/growers-page').then((m) => ({ default: m.GrowersPage })))
+const GroundPage = lazy(() => import('./ground/ground-page').then((m) => ({ default: m.GroundPage })))
+const SpotPage = lazy(() => import('./ground/spot-page').then((m) => ({ default: m.SpotPage })))
+const MatchPage = lazy(() => import('./match/match-page').then((m) => ({ default: m.MatchPage })))
+const PlanPage = lazy(() => import('./sheet/plan-page').then((m) => ({ default: m.PlanPage })))
+const SheetsPage = lazy(() => import('./sheet/sheets-page').then((m) => ({ default: m.SheetsPage })))
+const SheetPage = lazy(() => import('./sheet/sheet-page').then((m) => ({ default: m.SheetPage })))
+const RulesPage = lazy(() => import('./rules/rules-page').then((m) => ({ default: m.RulesPage })))
+
+export function App() {
+  const who = useQuery(whoQuery)
+  const { language, units } = useSettings()
+  const cache = useQueryClient()
+  useEffect(() => {
+    void words.changeLanguage(language)
+    document.documentElement.lang = language
+  }, [language])
+  // biome-ignore lint/correctness/useExhaustiveDependencies: sentences come from the server in these
+  useEffect(() => {
+    void cache.invalidateQueries({ predicate: (q) => q.queryKey[0] !== 'who' })
+  }, [language, units])
+  const { t } = useTranslation()
+  if (who.isPending) return <Loading what={t('loading.sedum')} />
+  if (who.error instanceof Problem && who.error.status === 401) return <SignIn />
+  if (!who.data) return <Failed cause={who.error} again={() => who.refetch()} />
+  return (
+    <Shell who={who.data}>
+      <Suspense fallback={<Loading />}>
+        <Switch>
+          <Route path="/">
+            <TodayPage who={who.data} />
+          </Route>
+          <Route path="/arrivals">
+            <ArrivalsPage who={who.data} />
+          </Route>
+          <Route path="/arrivals/new" component={NewDelivery} />
+          <Route path="/arrivals/note" component={NotePage} />
+          <Route path="/lots/:number">
+            {(p) => <LotPage key={p.number} number={Number(p.number)} who={who.data} />}
+          </Route>
+          <Route path="/work">
+            <WorkPage who={who.data} />
+          </Route>
+          <Route path="/clock" component={ClockPage} />
+          <Route path="/growers">
+            <GrowersPage who={who.data} />
+          </Route>
+          <Route path="/bench" component={BenchPage} />
+          <Route path="/bench/:tag">{(p) => <TreePage key={p.tag} tag={p.tag} who={who.data} />}</Route>
+          <Route path="/ground" component={GroundPage} />
+          <Route path="/ground/:id">{(p) => <SpotPage key={p.id} id={p.id} who={who.data} />}</Route>
+          <Route path="/match">
+            <MatchPage />
+          </Route>
+          <Route path="/match/:id">{(p) => <MatchPage key={p.id} id={p.id} />}</Route>
+          <Route path="/plan/:spot/:tag">
+            {(p) => <PlanPage key={p.spot + p.tag} spotId={p.spot} tag={p.tag} who={who.data} />}
+          </Route>
+          <Route path="/sheets" component={SheetsPage} />
+          <Route path="/sheets/:number">{(p) => <SheetPage key={p.number} number={Number(p.number)} />}</Route>
+          <Route path="/rules">
+            <RulesPage who={who.data} />
+          </Route>
+          <Route path="/sign-in">
+            <Redirect to="/" />
+          </Route>
+          <Route>
+            <Nothing title={t('nothing.page')} />
+          </Route>
+        </Switch>
+      </Suspense>
+    </Shell>
+  )
+}

@@ -1,0 +1,20 @@
+import type { Schemas } from '../api/client'
+import { settings } from '../words/settings'
+import { sayLength } from '../words/units'
+
+/** How a lot is called by its size: litres of the pot, width of the ball, the grade of bare roots. */
+export function lotSize(
+  lot: Pick<Schemas['Lot'], 'form' | 'pot_l' | 'ball_diameter_mm' | 'size'>,
+  t: (key: string, values?: Record<string, unknown>) => string,
+): string {
+  const units = settings().units
+  switch (lot.form) {
+    case 'balled':
+      return t('size.ball', { width: sayLength(lot.ball_diameter_mm, units) })
+    case 'bare-root':
+      return t(`size.bare-root.${lot.size || 'whip'}`)
+    case 'plug':
+      return t('size.plug')
+  }
+  return t('pot-size', { litres: lot.pot_l })
+}

@@ -1,0 +1,149 @@
+import { useQuery } from '@tanstack/react-query'
+import { useDeferredValue, useState } from 'react'
+import { useTranslation } from 'react-i18next'
+import { Link } from 'wouter'
+import { lotsQuery, treesQuery } from '../api/queries'
+import { lotSize } from '../arrivals/lot-size'
+import { StateMark } from '../parts/state-mark'
+import { Failed, Loading } from '../parts/states'
+import { useSettings } from '../words/settings'
+
+const openStates = 'unchecked,not-yet-judged,in-work,held,apart'
+
+/** Choose a tree: the lots with what is left to check in each, then trees by tag, kind, grower or state. */
+export function BenchPage() {
+  const { t } = useTranslation()
+  const asked = new URLSearchParams(location.search)
+  const [text, setText] = useState('')
+  const [lot, setLot] = useState(Number(asked.get('lot') ?? 0))
+  const [state, setState] = useState(asked.get('state') ?? openStates)
+  const search = useDeferredValue(text)
+  const lots = useQuery(lotsQuery)
+  const trees = useQuery(
+    treesQuery({ ...(lot ? { lot } : {}), ...(state ? { state } : {}), ...(search ? { text: search } : {}) }),
+  )
+  if (lots.isPending) return <Loading />
+  if (lots.error) return <Failed cause={lots.error} again={() => lots.refetch()} />
+  const rows = [...(trees.data?.trees ?? [])].sort((a, b) => a.lot_number - b.lot_number || a.number - b.number)
+  return (
+    <div className="grid flex-1 gap-8 px-4 py-5 md:px-7 lg:grid-cols-[24rem_1fr]">
+      <section aria-labelledby="lots">
+        <h1 id="lots" className="mb-2 text-3xl">
+          {t('bench.lots')}
+        </h1>
+        <ul className="border-ink border-t-2">
+          {lots.data.lots.map((l) => {
+            const all = Object.values(l.counts).reduce((sum, n) => sum + (n ?? 0), 0)
+            const todo = l.counts.unchecked ?? 0
+            return (
+              <li key={l.number} className={`row-line ${lot === l.number ? 'bg-band/60' : ''}`}>
+                <button
+                  type="button"
+                  aria-pressed={lot === l.number}
+                  className="grid w-full grid-cols-[1fr_auto] items-center gap-3 px-2 py-2.5 text-left"
+                  onClick={() => setLot(lot === l.number ? 0 : l.number)}
+                >
+                  <span>
+                    <span className="block font-semibold">
+                      {l.common}, {lotSize(l, t)}
+                    </span>
+                    <span className="block text-soft text-sm">
+                      {t('lot', { lot: l.number })} · {l.grower}
+                    </span>
+                    <Progress done={all - todo} all={all} />
+                  </span>
+                  <span className="text-right leading-tight">
+                    <span className="figure block text-2xl">{todo}</span>
+                    <span className="text-soft text-sm">{t('bench.to-check', { all })}</span>
+                  </span>
+                </button>
+              </li>
+            )
+          })}
+        </ul>
+      </section>
+      <section aria-labelledby="trees">
+        <div className="mb-3 flex flex-wrap items-end gap-3">
+          <h2 id="trees" className="mr-auto text-3xl">
+            {lot ? t('lot', { lot }) : t('bench.trees')}
+          </h2>
+          <label className="text-sm">
+            <span className="mb-1 block font-semibold">{t('bench.state')}</span>
+            <select className="field !w-auto" value={state} onChange={(e) => setState(e.target.value)}>
+              <option value={openStates}>{t('bench.open')}</option>
+              <option value="">{t('bench.all')}</option>
+              {[
+                'unchecked',
+                'not-yet-judged',
+                'in-work',
+                'held',
+                'apart',
+                'for-sale',
+                'reserved',
+                'sold',
+                'sent-back',
+              ].map((s) => (
+                <option key={s} value={s}>
+                  {t(`state.${s}`)}
+                </option>
+              ))}
+            </select>
+          </label>
+          <label className="text-sm">
+            <span className="mb-1 block font-semibold">{t('bench.search')}</span>
+            <input
+              className="field"
+              type="search"
+              placeholder={t('bench.search.hint')}
+              value={text}
+              onChange={(e) => setText(e.target.value)}
+            />
+          </label>
+        </div>
+        {trees.error && <Failed cause={trees.error} again={() => trees.refetch()} />}
+        {trees.data && rows.length === 0 && (
+          <p className="border-ink border-t-2 py-8 text-center text-soft">{t('bench.none')}</p>
+        )}
+        <ul className="border-ink border-t-2" aria-busy={trees.isFetching}>
+          {rows.map((tree) => (
+            <li key={tree.tag} className="row-line">
+              <Link
+                href={`/bench/${tree.tag}`}
+                className="grid grid-cols-[6.5rem_1fr_auto] items-center gap-3 px-1 py-2.5 no-underline hover:bg-leaf-paper sm:grid-cols-[6.5rem_1fr_9rem_8rem]"
+              >
+                <span className="figure">{tree.tag}</span>
+                <span>
+                  {tree.common}
+                  <span className="text-soft text-sm">
+                    {' '}
+                    · {t('lot-place', { lot: tree.lot_number, place: tree.number })}
+                  </span>
+                </span>
+                <StateMark state={tree.state} word={t(`state.${tree.state}`)} />
+                <span className="hidden text-right text-soft text-sm sm:block">
+                  {tree.due_on ? <Due on={tree.due_on} /> : ''}
+                </span>
+              </Link>
+            </li>
+          ))}
+        </ul>
+      </section>
+    </div>
+  )
+}
+
+function Due({ on }: { on: string }) {
+  const { t } = useTranslation()
+  const { language } = useSettings()
+  return <>{t('record.due', { date: new Date(on).toLocaleDateString(language, { day: 'numeric', month: 'short' }) })}</>
+}
+
+/** How much of a lot was looked at, as a root that grows along a hairline. */
+function Progress({ done, all }: { done: number; all: number }) {
+  return (
+    <svg viewBox="0 0 100 4" preserveAspectRatio="none" className="mt-1.5 h-1.5 w-full" aria-hidden="true">
+      <path d="M0 2H100" className="stroke-line" strokeWidth="1.5" />
+      <path d={`M0 2H${all ? (100 * done) / all : 0}`} className="stroke-leaf" strokeWidth="4" />
+    </svg>
+  )
+}

@@ -1,0 +1,78 @@
+import { useTranslation } from 'react-i18next'
+import type { Assessment } from '../api/client'
+import { MeasureField } from '../parts/measure-field'
+import type { Hand } from './draft'
+import { ProbeWalk } from './probe-walk'
+
+/** At the line: where is the flare? Nobody can judge a tree whose flare has not been found. */
+export function LineStage(props: {
+  hand: Hand
+  answer?: Assessment
+  bad: boolean[]
+  stationFaults: (string | undefined)[]
+  fault: (field: string) => string | undefined
+  onBad: (bad: boolean) => void
+  onWalked: () => void
+  plug: boolean
+}) {
+  const { t } = useTranslation()
+  const { hand, answer } = props
+  const r = hand.draft.readings
+  const dig = answer?.flare?.action === 'excavate'
+  const strays = (answer?.flare?.stray_roots ?? []).map((s) => s.bearing_deg)
+  const seen = (
+    <div className={dig ? 'rounded-xl border-2 border-rose bg-rose-pale p-3' : ''}>
+      {dig && <p className="mb-2 font-semibold">{t('line.uncover')}</p>}
+      <MeasureField
+        kind="mm"
+        label={t('line.seen')}
+        value={r.seen_depth_mm}
+        onChange={(v) => hand.set({ seen_depth_mm: v ?? undefined })}
+        onBad={props.onBad}
+        fault={props.fault('seen_depth_mm')}
+        hint={t('line.seen.hint')}
+      />
+      {!dig && (
+        <button type="button" className="quiet mt-2 w-full" onClick={() => hand.set({ seen_depth_mm: 0 })}>
+          {t('line.at-top')}
+        </button>
+      )}
+    </div>
+  )
+  return (
+    <div className="grid gap-3">
+      {dig && seen}
+      <div className="grid grid-cols-2 gap-3">
+        <MeasureField
+          kind="mm"
+          label={t('measure.ball-height')}
+          value={r.ball_height_mm}
+          onChange={(v) => hand.set({ ball_height_mm: v ?? undefined })}
+          onBad={props.onBad}
+          fault={props.fault('ball_height_mm')}
+        />
+        <MeasureField
+          kind="mm"
+          label={t('measure.ball-width')}
+          value={r.ball_diameter_mm}
+          onChange={(v) => hand.set({ ball_diameter_mm: v ?? undefined })}
+          onBad={props.onBad}
+          fault={props.fault('ball_diameter_mm')}
+        />
+      </div>
+      {!props.plug && (
+        <>
+          <p className="-mb-1 text-sm">{t('line.walk')}</p>
+          <ProbeWalk
+            hand={hand}
+            bad={props.bad}
+            faults={props.stationFaults}
+            strayBearings={strays}
+            onWalked={props.onWalked}
+          />
+        </>
+      )}
+      {!dig && seen}
+    </div>
+  )
+}

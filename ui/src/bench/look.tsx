@@ -1,0 +1,293 @@
+import { type QueryClient, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { Tabs } from 'radix-ui'
+import { useEffect, useRef, useState } from 'react'
+import { useTranslation } from 'react-i18next'
+import { useLocation } from 'wouter'
+import { ask, client, newKey, type Person, Problem, type Readings, type Tree } from '../api/client'
+import { assessQuery, treeQuery } from '../api/queries'
+import { lotSize } from '../arrivals/lot-size'
+import { TreeSection } from '../drawing/tree-section'
+import { keepLook } from '../offline/kept-looks'
+import { sayProblem } from '../parts/states'
+import { useKeys } from '../shell/use-keys'
+import { useSettings } from '../words/settings'
+import { AboveStage, allSound } from './above-stage'
+import { AnswerPanel } from './answer-panel'
+import { BalledStage } from './balled-stage'
+import { BareRootBelow, BareRootLine } from './bare-root-stage'
+import { BelowStage } from './below-stage'
+import { bearings, type Draft, draftOf, emptyDraft, readDraft, useDraft } from './draft'
+import { LineStage } from './line-stage'
+import { PhotosPart } from './photos-part'
+import { SplitBundle } from './split-bundle'
+import { TwoStates } from './two-states'
+
+const stages = ['above', 'line', 'below'] as const
+type Stage = (typeof stages)[number]
+
+/** One look at a tree: hand, eye, answer. It answers while someone enters; saving appends. */
+export function Look({
+  tree,
+  who,
+  afterWork,
+  onDone,
+}: {
+  tree: Tree
+  who: Person
+  afterWork: boolean
+  onDone: () => void
+}) {
+  const { t } = useTranslation()
+  const { units } = useSettings()
+  const [, go] = useLocation()
+  const cache = useQueryClient()
+  const [stage, setStage] = useState<Stage>(afterWork ? 'line' : 'above')
+  const [photos, setPhotos] = useState(tree.photos.length > 0)
+  const [badField, setBadField] = useState(false)
+  const begin = () => {
+    const last = afterWork ? tree.after : tree.checks[0]?.readings
+    return last ? draftOf(last, units) : emptyDraft()
+  }
+  const hand = useDraft(tree.tag, tree.version, begin)
+  const { readings, bad, stationOf } = readDraft(hand.draft, units)
+  const anyBad = bad.some(Boolean) || badField
+  const live = useQuery(assessQuery(tree.subject, readings))
+  // The trees that come next are fetched ahead, for the far end of the yard.
+  useEffect(() => {
+    void fetchAhead(cache, tree.next_tag, 12)
+  }, [cache, tree.next_tag])
+  const key = useRef(newKey())
+  const save = useMutation({
+    mutationFn: (version: number) =>
+      ask(
+        client.POST('/api/v1/trees/{tag}/checks', {
+          params: { path: { tag: tree.tag }, header: { 'Idempotency-Key': key.current } },
+          body: { version, after_work: afterWork, readings },
+        }),
+      ),
+    // A network or a database that is away: the look is kept on the device and goes up later with the same key.
+    onError: (cause) => {
+      if (!away(cause)) return
+      const look = {
+        key: key.current,
+        tag: tree.tag,
+        common: tree.lot.common,
+        version: tree.version,
+        afterWork,
+        readings,
+      }
+      void keepLook({ ...look, person: who.name, at: new Date().toISOString() }).then(() => {
+        hand.forget()
+        key.current = newKey()
+        save.reset()
+        go(tree.next_tag ? `/bench/${tree.next_tag}` : '/bench')
+      })
+    },
+    onSuccess: (saved) => {
+      hand.forget()
+      key.current = newKey()
+      const through = saved.state === 'for-sale' && saved.next_tag && tree.state === 'unchecked'
+      // A sound tree makes way for the next; any other is shown as it stands now.
+      void cache.invalidateQueries({ queryKey: treeQuery(tree.tag).queryKey }).then(() => {
+        if (!through) onDone()
+      })
+      void cache.invalidateQueries({
+        predicate: (q) => ['trees', 'lots', 'today', 'match'].includes(String(q.queryKey[0])),
+      })
+      if (through) go(`/bench/${saved.next_tag}`)
+    },
+  })
+  const problem = (away(save.error) ? null : (save.error ?? (away(live.error) ? null : live.error))) as Problem | null
+  const stale = save.error instanceof Problem && save.error.status === 409 && save.error.current
+  const fault = (field: string) => (problem instanceof Problem ? problem.field(field) : undefined)
+  const stationFaults = bearings.map((_, i) => {
+    const sent = stationOf.indexOf(i)
+    return sent < 0 ? undefined : (fault(`probes.${sent}.depth_mm`) ?? fault(`probes.${sent}.reached_mm`))
+  })
+  const answer = live.data
+  const blocked = anyBad || save.isPending || Boolean(live.error && !away(live.error))
+  const send = () => !blocked && save.mutate(tree.version)
+  useKeys({
+    a: () => setStage('above'),
+    l: () => setStage('line'),
+    b: () => setStage('below'),
+    u: hand.undo,
+    s: () => hand.set({ above: allSound(tree) }),
+  })
+  const bare = tree.subject.form === 'bare-root'
+  const lineWrong = anyBad || stationFaults.some(Boolean) || fault('seen_depth_mm') || fault('ball_height_mm')
+  const next = stages[stages.indexOf(stage) + 1]
+  return (
+    <form
+      className="grid flex-1 grid-cols-1 gap-x-8 gap-y-4 px-4 py-4 md:px-7 max-lg:pb-28 md:grid-cols-[minmax(0,1fr)_17rem] lg:grid-cols-[22rem_minmax(0,1fr)_18.5rem]"
+      onSubmit={(e) => e.preventDefault()}
+      onKeyDown={(e) => {
+        if (e.key === 'Enter' && (e.ctrlKey || e.metaKey)) send()
+      }}
+      noValidate
+    >
+      <div className="md:col-span-2 lg:hidden">
+        <TreeTitle tree={tree} />
+      </div>
+      <div className="order-4 md:col-span-2 lg:order-none lg:col-span-1">
+        <div className="hidden lg:block">
+          <TreeTitle tree={tree} />
+        </div>
+        {!afterWork && stage === 'above' && tree.last && tree.checks.length === 0 && (
+          <button type="button" className="quiet mt-3 w-full" onClick={() => hand.set(repeats(tree.last as Readings))}>
+            {t('look.as-last')}
+          </button>
+        )}
+        {afterWork && <p className="mt-2 rounded-lg bg-rose-pale p-3 font-semibold">{t('look.after-work')}</p>}
+        <Tabs.Root value={stage} onValueChange={(v) => setStage(v as Stage)} className="mt-3">
+          <Tabs.List className="mb-3 grid grid-cols-3 border-ink border-b-2" aria-label={t('stage.list')}>
+            {stages.map((s) => (
+              <Tabs.Trigger
+                key={s}
+                value={s}
+                className="relative min-h-12 px-1 font-semibold text-soft leading-tight data-[state=active]:bg-night data-[state=active]:text-white data-[state=active]:[border-radius:0.6rem_0.6rem_0_0]"
+              >
+                {t(`stage.${s}`)}
+                {s === 'line' && lineWrong ? ' !' : null}
+              </Tabs.Trigger>
+            ))}
+          </Tabs.List>
+          <Tabs.Content value="above">
+            <AboveStage hand={hand} tree={tree} fault={fault} onSound={() => setStage('line')} />
+          </Tabs.Content>
+          <Tabs.Content value="line">
+            {bare ? (
+              <BareRootLine hand={hand} fault={fault} grafted={Boolean(tree.subject.grafted)} />
+            ) : (
+              <LineStage
+                plug={tree.subject.form === 'plug'}
+                onWalked={() => setStage('below')}
+                hand={hand}
+                answer={answer}
+                bad={bad}
+                stationFaults={stationFaults}
+                fault={fault}
+                onBad={setBadField}
+              />
+            )}
+          </Tabs.Content>
+          <Tabs.Content value="below">
+            {bare ? (
+              <BareRootBelow hand={hand} fault={fault} />
+            ) : tree.subject.form === 'balled' ? (
+              <BalledStage hand={hand} />
+            ) : (
+              <BelowStage hand={hand} answer={answer} fault={fault} subject={tree.subject} />
+            )}
+          </Tabs.Content>
+        </Tabs.Root>
+        {tree.bundle_count > 1 && <SplitBundle tree={tree} />}
+        <details className="mt-3" open={photos} onToggle={(e) => setPhotos(e.currentTarget.open)}>
+          <summary className="min-h-11 cursor-pointer py-2 font-semibold">
+            {t('photos.title')} {tree.photos.length > 0 && tree.photos.length}
+          </summary>
+          {photos && <PhotosPart tree={tree} may />}
+        </details>
+        {next && (
+          <button type="button" className="quiet mt-4 w-full" onClick={() => setStage(next)}>
+            {t('look.on-to', { stage: t(`stage.${next}`) })}
+          </button>
+        )}
+      </div>
+      <div className="order-2 mx-auto w-full max-w-3xl lg:sticky lg:top-4 lg:order-none lg:max-h-[calc(100dvh-9rem)] lg:self-start">
+        <div className="mx-auto h-72 md:h-[26rem] lg:h-[min(40rem,calc(100dvh-9.5rem))]">
+          <TreeSection tree={tree} readings={readings} answer={answer} />
+        </div>
+      </div>
+      <div className="order-3 flex flex-col gap-4 pb-4 lg:sticky lg:top-4 lg:order-none lg:max-h-[calc(100dvh-2rem)] lg:self-start lg:overflow-auto lg:pb-0">
+        {live.error && !answer && (
+          <p className="font-semibold text-oxblood">
+            {away(live.error) ? t('look.no-answer') : sayProblem(live.error, t)}
+          </p>
+        )}
+        <AnswerPanel answer={answer} pending={live.isFetching} />
+        {problem && !stale && (
+          <p role="alert" className="rounded-lg border-2 border-oxblood p-3 text-oxblood">
+            {sayProblem(problem, t)}
+          </p>
+        )}
+        <div className="z-20 grid grid-cols-[1fr_1fr_2fr] gap-2 bg-paper lg:grid-cols-2 max-lg:fixed max-lg:inset-x-0 max-lg:bottom-0 max-lg:border-ink max-lg:border-t-2 max-lg:p-3">
+          {anyBad && (
+            <p role="status" className="col-span-full font-semibold text-oxblood text-sm">
+              {t('look.mend')}
+            </p>
+          )}
+          <button type="button" className="quiet" onClick={hand.undo} disabled={!hand.touched}>
+            {t('undo')}
+          </button>
+          <button type="button" className="quiet" onClick={() => hand.start(begin())} disabled={!hand.touched}>
+            {t('look.start-over')}
+          </button>
+          <button type="button" className="deed lg:-order-1 lg:col-span-2" onClick={send} disabled={blocked}>
+            {save.isPending ? t('look.saving') : t('look.save')}
+          </button>
+        </div>
+      </div>
+      {stale ? (
+        <TwoStates
+          theirs={stale as Tree}
+          mine={answer}
+          onTheirs={() => {
+            hand.forget()
+            cache.setQueryData(treeQuery(tree.tag).queryKey, stale as Tree)
+            save.reset()
+            onDone()
+          }}
+          onMine={() => {
+            key.current = newKey()
+            save.mutate((stale as Tree).version)
+          }}
+          onClose={() => save.reset()}
+        />
+      ) : null}
+    </form>
+  )
+}
+
+async function fetchAhead(cache: QueryClient, tag: string, deep: number) {
+  const seen = new Set<string>()
+  for (let next = tag; next && deep > 0 && !seen.has(next); deep--) {
+    seen.add(next)
+    const query = { ...treeQuery(next), staleTime: 60_000, retry: false as const }
+    next = (await cache.fetchQuery(query).catch(() => undefined))?.next_tag ?? ''
+  }
+}
+
+/** The server or its database is out of reach. */
+const away = (cause: unknown) => cause instanceof Problem && [0, 502, 503, 504].includes(cause.status)
+
+/** What repeats in a lot: the sizes of ball and tree, and the wrapping. What each tree hides is looked for anew. */
+function repeats(last: Readings): Partial<Draft['readings']> {
+  const { ball_diameter_mm, ball_height_mm, caliper_mm, height_m, balled, bare_root } = last
+  return {
+    ball_diameter_mm,
+    ball_height_mm,
+    caliper_mm,
+    height_m,
+    ...(balled ? { balled: { cloth: balled.cloth, basket: balled.basket, twine: balled.twine } } : {}),
+    ...(bare_root
+      ? { bare_root: { root_spread_mm: bare_root.root_spread_mm, root_length_mm: bare_root.root_length_mm } }
+      : {}),
+  }
+}
+
+export function TreeTitle({ tree }: { tree: Tree }) {
+  const { t } = useTranslation()
+  return (
+    <>
+      <h1 className="text-[1.7rem]">
+        {tree.lot.common}, {lotSize(tree.lot, t)}
+      </h1>
+      <p className="text-soft leading-snug">
+        <span className="figure text-ink">{tree.tag}</span> · {tree.lot.grower} ·{' '}
+        {t('lot-place', { lot: tree.lot.number, place: tree.number })}
+        {tree.bundle_count > 1 && ` · ${t('bundle-of', { count: tree.bundle_count })}`}
+      </p>
+    </>
+  )
+}

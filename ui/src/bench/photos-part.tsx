@@ -1,0 +1,106 @@
+import { useRef, useState } from 'react'
+import { useTranslation } from 'react-i18next'
+import { ask, client, type Tree } from '../api/client'
+import { treeQuery } from '../api/queries'
+import { Choice } from '../parts/choice'
+import { useDeed } from '../parts/deed'
+import { sayProblem } from '../parts/states'
+
+type Given = { file: File; part: string; caption: string }
+
+/** Photographs of a tree: from the tablet's camera or a file, with one line under each. */
+export function PhotosPart({ tree, may }: { tree: Tree; may: boolean }) {
+  const { t } = useTranslation()
+  const chosen = useRef<HTMLInputElement>(null)
+  const [part, setPart] = useState('root')
+  const [caption, setCaption] = useState('')
+  const add = useDeed(
+    (given: Given, key: string) =>
+      ask<Tree>(
+        client.POST('/api/v1/trees/{tag}/photos', {
+          params: {
+            path: { tag: tree.tag },
+            query: { part: given.part, caption: given.caption },
+            header: { 'Idempotency-Key': key },
+          },
+          body: given.file as unknown as string,
+          bodySerializer: (body) => body as unknown as BodyInit,
+          headers: { 'Content-Type': 'application/octet-stream' },
+        }),
+      ),
+    { puts: () => treeQuery(tree.tag).queryKey, done: () => setCaption('') },
+  )
+  const remove = useDeed(
+    (id: string) => ask<unknown>(client.DELETE('/api/v1/photos/{id}', { params: { path: { id } } })),
+    { stales: ['tree'] },
+  )
+  return (
+    <section aria-label={t('photos.title')} className="mt-3">
+      <h2 className="border-ink border-b-2 pb-1 text-xl">{t('photos.title')}</h2>
+      <ul className="grid grid-cols-3 gap-2 py-2">
+        {tree.photos.map((p) => (
+          <li key={p.id} className="leading-tight">
+            <a href={`/api/v1/photos/${p.id}/picture.jpg`} target="_blank" rel="noreferrer">
+              <img
+                src={`/api/v1/photos/${p.id}/thumbnail.jpg`}
+                alt={`${t(`photo.${p.part}`)}: ${p.caption || tree.tag}`}
+                className="aspect-square w-full rounded-lg border border-line-strong object-cover"
+              />
+            </a>
+            <span className="block pt-1 text-sm">{p.caption || t(`photo.${p.part}`)}</span>
+            {may && (
+              <button
+                type="button"
+                className="min-h-11 text-sm underline underline-offset-4"
+                aria-label={t('photo.remove', { what: p.caption || t(`photo.${p.part}`) })}
+                onClick={() => remove.mutate(p.id)}
+              >
+                {t('remove')}
+              </button>
+            )}
+          </li>
+        ))}
+      </ul>
+      {may && (
+        <div className="grid gap-2">
+          <Choice
+            required
+            label={t('photos.part')}
+            value={part}
+            onChange={setPart}
+            options={['root', 'collar', 'base', 'label', 'whole'].map((p) => ({ value: p, label: t(`photo.${p}`) }))}
+          />
+          <input
+            className="field"
+            maxLength={200}
+            aria-label={t('photos.caption')}
+            placeholder={t('photos.caption')}
+            value={caption}
+            onChange={(e) => setCaption(e.target.value)}
+          />
+          <input
+            ref={chosen}
+            type="file"
+            accept="image/jpeg,image/png"
+            capture="environment"
+            className="sr-only"
+            aria-label={t('photos.file')}
+            onChange={(e) => {
+              const file = e.target.files?.[0]
+              if (file) add.mutate({ file, part, caption })
+              e.target.value = ''
+            }}
+          />
+          <button type="button" className="quiet" disabled={add.isPending} onClick={() => chosen.current?.click()}>
+            {add.isPending ? t('photos.sending') : t('photos.add')}
+          </button>
+          {add.error && (
+            <p role="alert" className="text-oxblood">
+              {sayProblem(add.error, t)}
+            </p>
+          )}
+        </div>
+      )}
+    </section>
+  )
+}

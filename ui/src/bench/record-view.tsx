@@ -1,0 +1,140 @@
+import { useMutation, useQueryClient } from '@tanstack/react-query'
+import { useState } from 'react'
+import { useTranslation } from 'react-i18next'
+import { Link } from 'wouter'
+import { ask, client, newKey, type Person, type Schemas, type Tree } from '../api/client'
+import { treeQuery } from '../api/queries'
+import { TreeSection } from '../drawing/tree-section'
+import { StateMark } from '../parts/state-mark'
+import { sayProblem } from '../parts/states'
+import { useSettings } from '../words/settings'
+import { AnswerPanel } from './answer-panel'
+import { TreeTitle } from './look'
+import { PhotosPart } from './photos-part'
+import { SplitBundle } from './split-bundle'
+
+type To = Schemas['DeskMove']['to']
+
+/** Where a tree stands, what was seen, and what may be done with it now. */
+export function RecordView({ tree, who, onLook }: { tree: Tree; who: Person; onLook?: () => void }) {
+  const { t } = useTranslation()
+  const { language } = useSettings()
+  const cache = useQueryClient()
+  const [note, setNote] = useState('')
+  const may = (deed: string) => (who.deeds as string[]).includes(deed)
+  const move = useMutation({
+    mutationFn: (to: To) =>
+      ask(
+        client.POST('/api/v1/trees/{tag}/moves', {
+          params: { path: { tag: tree.tag }, header: { 'Idempotency-Key': newKey() } },
+          body: { version: tree.version, to, note },
+        }),
+      ),
+    onSuccess: (saved) => {
+      setNote('')
+      cache.setQueryData(treeQuery(tree.tag).queryKey, saved)
+      void cache.invalidateQueries({
+        predicate: (q) => ['trees', 'lots', 'today', 'match'].includes(String(q.queryKey[0])),
+      })
+    },
+  })
+  const check = tree.checks[0]
+  const date = (iso: string) =>
+    new Date(iso).toLocaleDateString(language, { day: 'numeric', month: 'short', year: 'numeric' })
+  return (
+    <div className="grid flex-1 grid-cols-1 gap-8 px-4 py-4 md:px-7 lg:grid-cols-[22rem_minmax(0,1fr)_18.5rem]">
+      <section className="flex flex-col gap-3">
+        <div>
+          <TreeTitle tree={tree} />
+          <p className="mt-2 text-lg">
+            <StateMark state={tree.state} word={tree.state_word} />
+            {tree.due_on && <> · {t('record.due', { date: date(tree.due_on) })}</>}
+          </p>
+        </div>
+        {tree.state === 'for-sale' && may('match-and-plan') && (
+          <Link href={`/match?tag=${tree.tag}`} className="deed no-underline">
+            {t('record.find-spot')}
+          </Link>
+        )}
+        {tree.state === 'apart' && !may('decide-return') && <p className="text-soft">{t('record.apart-waits')}</p>}
+        {((tree.state === 'apart' && may('decide-return')) ||
+          (['for-sale', 'reserved', 'released-unchecked'].includes(tree.state) && may('sell-trees'))) && (
+          <div>
+            <label htmlFor="note" className="mb-1 block font-semibold text-sm">
+              {t('record.note')}
+            </label>
+            <input id="note" className="field" maxLength={500} value={note} onChange={(e) => setNote(e.target.value)} />
+          </div>
+        )}
+        <div className="grid gap-2">
+          {tree.state === 'apart' && may('decide-return') && (
+            <>
+              <button type="button" className="deed" disabled={move.isPending} onClick={() => move.mutate('sent-back')}>
+                {t('record.send-back')}
+              </button>
+              <button
+                type="button"
+                className="quiet"
+                disabled={move.isPending}
+                onClick={() => move.mutate('not-yet-judged')}
+              >
+                {t('record.to-bench')}
+              </button>
+            </>
+          )}
+          {['for-sale', 'reserved', 'released-unchecked'].includes(tree.state) && may('sell-trees') && (
+            <button type="button" className="quiet" disabled={move.isPending} onClick={() => move.mutate('sold')}>
+              {t('record.sell')}
+            </button>
+          )}
+          {tree.state === 'reserved' && may('sell-trees') && (
+            <button type="button" className="quiet" disabled={move.isPending} onClick={() => move.mutate('for-sale')}>
+              {t('record.let-go')}
+            </button>
+          )}
+          {onLook && ['for-sale', 'held', 'apart', 'released-unchecked'].includes(tree.state) && (
+            <button type="button" className="quiet" onClick={onLook}>
+              {t('look.again')}
+            </button>
+          )}
+          {tree.next_tag && (
+            <Link href={`/bench/${tree.next_tag}`} className="quiet no-underline">
+              {t('record.next-in-lot')}
+            </Link>
+          )}
+        </div>
+        {move.error && (
+          <p role="alert" className="font-semibold text-oxblood">
+            {sayProblem(move.error, t)}
+          </p>
+        )}
+        {tree.bundle_count > 1 && may('take-in') && <SplitBundle tree={tree} />}
+        <PhotosPart tree={tree} may={may('take-photos')} />
+        <h2 className="mt-3 text-xl">{t('record.looks')}</h2>
+        <ol className="border-ink border-t-2">
+          {tree.checks.map((c) => (
+            <li key={c.id} className="row-line grid grid-cols-[1fr_auto] gap-2 py-2">
+              <span>
+                <span className="font-semibold">{c.assessment.headline}</span>
+                {c.after_work && <span className="text-soft"> · {t('record.after-work')}</span>}
+              </span>
+              <span className="text-soft text-sm">
+                {date(c.at)}, {c.by}
+              </span>
+            </li>
+          ))}
+        </ol>
+      </section>
+      {check ? (
+        <>
+          <div className="mx-auto h-[min(40rem,calc(100dvh-9.5rem))] w-full max-w-3xl">
+            <TreeSection tree={tree} readings={check.readings} answer={check.assessment} />
+          </div>
+          <AnswerPanel answer={check.assessment} />
+        </>
+      ) : (
+        <p>{t('two.no-check')}</p>
+      )}
+    </div>
+  )
+}

@@ -1,0 +1,73 @@
+import { useMutation, useQueryClient } from '@tanstack/react-query'
+import { useTranslation } from 'react-i18next'
+import { ask, client, newKey, type Tree } from '../api/client'
+import { treeQuery } from '../api/queries'
+import { TreeSection } from '../drawing/tree-section'
+import { sayProblem } from '../parts/states'
+import { AnswerPanel } from './answer-panel'
+import { TreeTitle } from './look'
+
+/** The corrections of one tree, one touch each; each can be taken back. */
+export function WorkView({ tree, onLook }: { tree: Tree; onLook: () => void }) {
+  const { t } = useTranslation()
+  const cache = useQueryClient()
+  const check = tree.checks[0]
+  const correct = useMutation({
+    mutationFn: (w: { key: string; done: boolean }) =>
+      ask(
+        client.POST('/api/v1/trees/{tag}/corrections', {
+          params: { path: { tag: tree.tag }, header: { 'Idempotency-Key': newKey() } },
+          body: { work_key: w.key, done: w.done },
+        }),
+      ),
+    onSuccess: (saved) => {
+      cache.setQueryData(treeQuery(tree.tag).queryKey, saved)
+      void cache.invalidateQueries({ queryKey: ['today'] })
+    },
+  })
+  const work = check.assessment.work.filter((w) => !w.at_planting)
+  const left = work.filter((w) => !w.done).length
+  return (
+    <div className="grid flex-1 grid-cols-1 gap-8 px-4 py-4 md:px-7 lg:grid-cols-[22rem_minmax(0,1fr)_18.5rem]">
+      <section>
+        <TreeTitle tree={tree} />
+        <h2 className="mt-5 mb-1 text-xl">{t('work.title')}</h2>
+        <ul className="border-ink border-t-2">
+          {work.map((w) => (
+            <li key={w.key} className="row-line">
+              <button
+                type="button"
+                aria-pressed={w.done}
+                disabled={correct.isPending}
+                onClick={() => correct.mutate({ key: w.key, done: !w.done })}
+                className="flex min-h-16 w-full items-center gap-4 py-2 text-left text-lg"
+              >
+                <span
+                  className={`grid size-9 flex-none place-items-center rounded-lg border-2 border-ink text-xl ${w.done ? 'bg-leaf text-white' : 'bg-leaf-paper'}`}
+                  aria-hidden="true"
+                >
+                  {w.done ? '✓' : ''}
+                </span>
+                <span className={w.done ? 'line-through decoration-soft' : ''}>{w.text}</span>
+                {w.done && <span className="ml-auto text-soft text-sm">{w.by}</span>}
+              </button>
+            </li>
+          ))}
+        </ul>
+        {correct.error && (
+          <p role="alert" className="mt-3 font-semibold text-oxblood">
+            {sayProblem(correct.error, t)}
+          </p>
+        )}
+        <p className="mt-3 text-soft">{t('work.left', { count: left })}</p>
+        <button type="button" className="quiet mt-3 w-full" onClick={onLook}>
+          {t('look.again')}
+        </button>
+      </section>
+      <div className="mx-auto h-[min(40rem,calc(100dvh-9.5rem))] w-full max-w-3xl">
+        <TreeSection tree={tree} readings={check.readings} answer={check.assessment} />
+      </div>
+      <AnswerPanel answer={{ ...check.assessment, work: [] }} />
+    </div>
+  )
+}

@@ -1,0 +1,443 @@
+import { scaleLinear } from 'd3-scale'
+import { useTranslation } from 'react-i18next'
+import type { Assessment, Readings } from '../api/client'
+import { useSettings } from '../words/settings'
+import { sayLength } from '../words/units'
+import { Dimension } from './dimension'
+import { rootCurves, trunkShape } from './roots'
+
+const wide = 560
+const high = 600
+const surfaceY = 196
+const middle = 262
+
+/**
+ * The tree in its ball, in section and to scale: what is above, at and below the line. It draws what is
+ * known; what nobody has found yet is drawn as a pole that goes on into the dark.
+ */
+export function BallSection(props: {
+  readings: Readings
+  answer?: Assessment
+  nominal: { width: number; height: number; caliper: number }
+  label: string
+  form?: string
+}) {
+  const { t } = useTranslation()
+  const { units } = useSettings()
+  const say = (mm: number) => sayLength(mm, units)
+  const { readings: r, answer: a, form = 'container' } = props
+  const balled = form === 'balled'
+  const width = r.ball_diameter_mm ?? props.nominal.width
+  const height = r.ball_height_mm ?? props.nominal.height
+  const caliper = r.caliper_mm ?? props.nominal.caliper
+  const perMM = Math.min(330 / width, 350 / height)
+  const scale = scaleLinear([0, 1], [0, perMM])
+  const y = (mm: number) => surfaceY + scale(mm)
+  const half = scale(width) / 2
+  const base = y(height)
+  const taper = 0.88
+  const trunkHalf = Math.max(scale(caliper) / 2, 5)
+  const flare = a?.flare?.flare_depth_mm ?? r.seen_depth_mm ?? null
+  const flareHalf = Math.min(trunkHalf * 2.5, half * 0.5)
+  const flareY = y(flare ?? 0)
+  const left = flare === null ? null : height - flare
+  // A pot tapers; a dug ball is rounded below.
+  const pot = balled
+    ? `M${middle - half} ${surfaceY}H${middle + half}C${middle + half * 1.04} ${surfaceY + (base - surfaceY) * 0.55} ${middle + half * 0.86} ${base} ${middle + half * 0.45} ${base}H${middle - half * 0.45}C${middle - half * 0.86} ${base} ${middle - half * 1.04} ${surfaceY + (base - surfaceY) * 0.55} ${middle - half} ${surfaceY}Z`
+    : `M${middle - half} ${surfaceY}L${middle + half} ${surfaceY}L${middle + half * taper} ${base}L${middle - half * taper} ${base}Z`
+  const ball = a?.root_ball
+  const flareText = a?.flare_text ?? t('section.unknown')
+  const edge = middle + half + 26
+  return (
+    <svg
+      viewBox={`0 0 ${wide} ${high}`}
+      role="img"
+      aria-label={`${props.label}. ${flareText}`}
+      className="h-full w-full md:max-lg:[--say:1.3]"
+    >
+      <defs>
+        <clipPath id="pot">
+          <path d={pot} />
+        </clipPath>
+        <pattern id="comes-off" width="9" height="9" patternTransform="rotate(45)" patternUnits="userSpaceOnUse">
+          <path d="M0 0V9" className="stroke-rose" strokeWidth="2.4" strokeOpacity="0.55" />
+        </pattern>
+        <pattern id="mix" width="34" height="34" patternUnits="userSpaceOnUse">
+          <circle cx="6" cy="8" r="1.5" className="fill-humus" opacity="0.35" />
+          <circle cx="23" cy="20" r="1.1" className="fill-humus" opacity="0.35" />
+          <circle cx="15" cy="29" r="1.8" className="fill-humus" opacity="0.22" />
+          <circle cx="29" cy="5" r="0.9" className="fill-humus" opacity="0.4" />
+        </pattern>
+        <linearGradient id="dark" x1="0" y1="0" x2="0" y2="1">
+          <stop offset="0" className="[stop-color:var(--color-trunk)]" />
+          <stop offset="1" className="[stop-color:var(--color-trunk)] [stop-opacity:0]" />
+        </linearGradient>
+      </defs>
+      <path d={pot} className="fill-clay" />
+      <path d={pot} fill="url(#mix)" />
+      <g clipPath="url(#pot)">
+        <Felt readings={r} middle={middle} half={half} taper={taper} top={surfaceY} base={base} />
+        {flare !== null && (
+          <>
+            {rootCurves(middle, flareY, half * 0.98, base - flareY, flareHalf, taper).map((c) => (
+              <path key={c.d} d={c.d} strokeWidth={c.width} className="fill-none stroke-root" strokeLinecap="round" />
+            ))}
+            {flare > 0 && (
+              <rect x={middle - half} y={surfaceY} width={half * 2} height={flareY - surfaceY} fill="url(#comes-off)" />
+            )}
+          </>
+        )}
+        <Circlers
+          readings={r}
+          classes={ball?.root_classes ?? []}
+          x={middle}
+          half={half}
+          flareY={flare === null ? y(height * 0.2) : flareY}
+          base={base}
+          flareHalf={flareHalf}
+          perMM={perMM}
+        />
+      </g>
+      {flare === null ? (
+        <>
+          <rect x={middle - trunkHalf} y={8} width={trunkHalf * 2} height={surfaceY - 8} className="fill-trunk" />
+          <rect
+            x={middle - trunkHalf}
+            y={surfaceY}
+            width={trunkHalf * 2}
+            height={Math.min(90, (base - surfaceY) * 0.5)}
+            fill="url(#dark)"
+          />
+          <text
+            x={middle}
+            y={y(height * 0.5) + 12}
+            textAnchor="middle"
+            className="answer fill-humus"
+            style={{ fontSize: 'calc(40px * var(--say, 1))' }}
+          >
+            ?
+          </text>
+        </>
+      ) : (
+        <path d={trunkShape(middle, 8, flareY, trunkHalf, flareHalf)} className="fill-trunk" />
+      )}
+      <path
+        d={`M${middle - trunkHalf * 0.3} 14V${surfaceY - 40}`}
+        className="stroke-humus/40"
+        strokeWidth="2"
+        strokeLinecap="round"
+      />
+      <path
+        d={pot}
+        className="fill-none stroke-umber"
+        strokeWidth="2.5"
+        strokeLinejoin="round"
+        strokeDasharray={r.balled?.soundness && r.balled.soundness !== 'firm' ? '14 5 4 5' : undefined}
+      />
+      {balled && <Wrapping readings={r} middle={middle} half={half} top={surfaceY} base={base} />}
+      <Cuts answer={a} middle={middle} half={half} taper={taper} flareY={flareY} base={base} perMM={perMM} say={say} />
+      <path d={`M${middle - half - 46} ${surfaceY}H${edge + 18}`} className="stroke-ink" strokeWidth="2.5" />
+      <text
+        x={middle - half - 46}
+        y={surfaceY - 9}
+        className="fill-ink"
+        style={{ fontSize: 'calc(15px * var(--say, 1))' }}
+      >
+        {t(balled ? 'section.surface.ball' : 'section.surface')}
+      </text>
+      <Hits readings={r} answer={a} middle={middle} y={y} perMM={perMM} say={say} />
+      {flare !== null && (
+        <>
+          <path
+            d={`M${middle - half - 34} ${flareY}H${edge + 6}`}
+            className="stroke-rose"
+            strokeWidth="2"
+            strokeDasharray="7 5"
+          />
+          <text
+            x={middle - half - 40}
+            y={flareY + (flare < height * 0.07 ? 19 : 5)}
+            textAnchor="end"
+            className="answer fill-rose-deep"
+            style={{ fontSize: 'calc(17px * var(--say, 1))' }}
+          >
+            {t('section.flare')}
+          </text>
+          {flare > 0 && scale(flare) > 14 && (
+            <Dimension
+              x1={edge}
+              y1={surfaceY}
+              x2={edge}
+              y2={flareY}
+              figure={say(flare)}
+              word={scale(flare) > 34 ? t('section.off') : undefined}
+              tone="rose"
+            />
+          )}
+          {left !== null && left > 0 && (
+            <Dimension x1={edge} y1={flareY} x2={edge} y2={base} figure={say(left)} word={t('section.left')} />
+          )}
+        </>
+      )}
+      {flare === null && (
+        <Dimension
+          x1={edge}
+          y1={surfaceY}
+          x2={edge}
+          y2={base}
+          figure={say(height)}
+          word={r.ball_height_mm ? t('section.ball-height') : t('section.as-delivered')}
+        />
+      )}
+      <Dimension
+        x1={middle - half}
+        y1={base + 24}
+        x2={middle + half}
+        y2={base + 24}
+        figure={say(width)}
+        side="middle"
+        size={15}
+      />
+    </svg>
+  )
+}
+
+/** What a dug ball came in: the weave of its cloth, the wires of its basket, and the twine at the trunk. */
+function Wrapping(props: { readings: Readings; middle: number; half: number; top: number; base: number }) {
+  const { readings: r, middle, half, top, base } = props
+  const cloth = r.balled?.cloth
+  const high = base - top
+  return (
+    <g clipPath="url(#pot)">
+      {cloth &&
+        cloth !== 'none' &&
+        [-0.9, -0.7, 0.7, 0.9].map((x) => (
+          <path
+            key={x}
+            d={`M${middle + x * half} ${top}q${-x * 10} ${high * 0.6} ${-x * 34} ${high}`}
+            className={`fill-none ${cloth === 'natural' ? 'stroke-ochre/60' : 'stroke-oxblood/60'}`}
+            strokeWidth="5"
+            strokeDasharray={cloth === 'natural' ? '2 3' : '9 3'}
+          />
+        ))}
+      {r.balled?.basket &&
+        [0.15, 0.4, 0.65, 0.88].map((y) => (
+          <path
+            key={y}
+            d={`M${middle - half * 1.05} ${top + y * high}q${half} ${26} ${half * 2.1} 0`}
+            className="fill-none stroke-ink/70"
+            strokeWidth="1.600"
+          />
+        ))}
+      {r.balled?.twine && (
+        <path
+          d={`M${middle - half * 0.3} ${top + 6}q${half * 0.3} -12 ${half * 0.6} 0`}
+          className="fill-none stroke-oxblood"
+          strokeWidth="4"
+        />
+      )}
+    </g>
+  )
+}
+
+/** Roots felted over the wall and the base: the thicker the band, the more it covers. */
+function Felt({
+  readings: r,
+  middle,
+  half,
+  taper,
+  top,
+  base,
+}: {
+  readings: Readings
+  middle: number
+  half: number
+  taper: number
+  top: number
+  base: number
+}) {
+  const side = (r.mat_side_pct ?? 0) / 100
+  const bottom = (r.mat_bottom_pct ?? 0) / 100
+  return (
+    <>
+      {side > 0 &&
+        [-1, 1].map((s) => (
+          <path
+            key={s}
+            d={`M${middle + s * half} ${top}L${middle + s * half * taper} ${base}`}
+            className="stroke-root"
+            strokeWidth={4 + 20 * side}
+            strokeOpacity={0.55}
+            strokeDasharray="3 2.2"
+          />
+        ))}
+      {bottom > 0 && (
+        <path
+          d={`M${middle - half * taper} ${base - 2}H${middle + half * taper}`}
+          className="stroke-root"
+          strokeWidth={6 + 26 * bottom}
+          strokeOpacity={0.55}
+          strokeDasharray="4 2.2"
+        />
+      )}
+    </>
+  )
+}
+
+/** Circling roots, each as the part of a ring seen from the side at its own zone. */
+function Circlers(props: {
+  readings: Readings
+  classes: string[]
+  x: number
+  half: number
+  flareY: number
+  base: number
+  flareHalf: number
+  perMM: number
+}) {
+  const { x, half, flareY, base } = props
+  const places = {
+    collar: { rx: props.flareHalf * 1.25, y: flareY + 4 },
+    inner: { rx: half * 0.5, y: flareY + (base - flareY) * 0.4 },
+    side: { rx: half * 0.9, y: flareY + (base - flareY) * 0.45 },
+    bottom: { rx: half * 0.74, y: base - 14 },
+  }
+  return (
+    <>
+      {props.readings.roots.map((root, i) => {
+        const place = places[root.zone as keyof typeof places]
+        const points = Array.from({ length: 25 }, (_, k) => {
+          const a = ((root.from_deg + (root.arc_deg * k) / 24) * Math.PI) / 180
+          return `${x + place.rx * Math.sin(a)} ${place.y + i * 9 - place.rx * 0.16 * Math.cos(a)}`
+        })
+        const grave = ['girdling', 'strangling', 'severe'].includes(props.classes[i] ?? '')
+        return (
+          <path
+            // biome-ignore lint/suspicious/noArrayIndexKey: roots have no name but their place in the list
+            key={i}
+            d={`M${points.join('L')}`}
+            className={`fill-none ${grave ? 'stroke-oxblood' : 'stroke-ochre'}`}
+            strokeWidth={Math.max(3.5, root.diameter_mm * props.perMM)}
+            strokeLinecap="round"
+            strokeLinejoin="round"
+          />
+        )
+      })}
+    </>
+  )
+}
+
+/** What is cut: the shell off the side, the slice off the base, each with its line. */
+function Cuts(props: {
+  answer?: Assessment
+  middle: number
+  half: number
+  taper: number
+  flareY: number
+  base: number
+  perMM: number
+  say: (mm: number) => string
+}) {
+  const { t } = useTranslation()
+  const ball = props.answer?.root_ball
+  // Cuts are judged again on what is left once the flare is seen.
+  if (!ball || props.answer?.verdict === 'send-back' || props.answer?.flare?.action === 'excavate') return null
+  const { middle, half, taper, flareY, base } = props
+  const shave = ball.side_shave_mm * props.perMM
+  const slice = ball.bottom_slice_mm * props.perMM
+  return (
+    <g>
+      {shave > 0 && (
+        <>
+          {[-1, 1].map((s) => (
+            <path
+              key={s}
+              d={`M${middle + s * (half - shave)} ${flareY}L${middle + s * (half * taper - shave)} ${base - slice}`}
+              className="stroke-rose-deep"
+              strokeWidth="2"
+              strokeDasharray="2 4"
+            />
+          ))}
+          <text
+            x={middle - half * 0.9 + shave}
+            y={flareY + (base - flareY) * 0.62}
+            className="answer fill-rose-deep stroke-clay [paint-order:stroke]"
+            strokeWidth="5"
+            strokeLinejoin="round"
+            style={{ fontSize: 'calc(14px * var(--say, 1))' }}
+          >
+            {t('section.shave', { amount: props.say(ball.side_shave_mm) })}
+          </text>
+        </>
+      )}
+      {slice > 0 && (
+        <>
+          <path
+            d={`M${middle - half * taper} ${base - slice}H${middle + half * taper}`}
+            className="stroke-rose-deep"
+            strokeWidth="2"
+            strokeDasharray="2 4"
+          />
+          <text
+            x={middle}
+            y={base - slice - 6}
+            textAnchor="middle"
+            className="answer fill-rose-deep stroke-clay [paint-order:stroke]"
+            strokeWidth="5"
+            strokeLinejoin="round"
+            style={{ fontSize: 'calc(14px * var(--say, 1))' }}
+          >
+            {t('section.slice', { amount: props.say(ball.bottom_slice_mm) })}
+          </text>
+        </>
+      )}
+    </g>
+  )
+}
+
+/** Where the wire met something firm, seen from the side. Strays carry their depth. */
+function Hits(props: {
+  readings: Readings
+  answer?: Assessment
+  middle: number
+  y: (mm: number) => number
+  perMM: number
+  say: (mm: number) => string
+}) {
+  const { t } = useTranslation()
+  const strays = props.answer?.flare?.stray_roots ?? []
+  return (
+    <g>
+      {props.readings.probes.map((p) => {
+        const x = props.middle + Math.sin((p.bearing_deg * Math.PI) / 180) * (p.distance_mm ?? 75) * props.perMM
+        const reach = p.depth_mm ?? p.reached_mm ?? 0
+        const stray = strays.some((s) => Math.abs(s.bearing_deg - p.bearing_deg) < 1)
+        return (
+          <g key={p.bearing_deg}>
+            <path
+              d={`M${x} ${props.y(0)}V${props.y(reach)}`}
+              className="stroke-ink"
+              strokeWidth="1"
+              strokeDasharray={p.depth_mm === null ? '2 3' : undefined}
+              strokeOpacity="0.65"
+            />
+            {p.depth_mm !== null && (
+              <circle cx={x} cy={props.y(reach)} r={stray ? 6 : 4} className={stray ? 'fill-oxblood' : 'fill-ink'} />
+            )}
+            {stray && (
+              <text
+                x={x + 10}
+                y={props.y(reach) + 5}
+                className="answer fill-oxblood [paint-order:stroke] stroke-paper"
+                strokeWidth="4"
+                style={{ fontSize: 'calc(14px * var(--say, 1))' }}
+              >
+                {t('section.stray')}
+              </text>
+            )}
+          </g>
+        )
+      })}
+    </g>
+  )
+}

@@ -1,0 +1,311 @@
+import { useTranslation } from 'react-i18next'
+import type { PlanNumbers } from '../api/client'
+import { useNarrow } from '../parts/use-narrow'
+import { useSettings } from '../words/settings'
+import { sayLength } from '../words/units'
+import { Dimension } from './dimension'
+import { rootCurves, trunkShape } from './roots'
+import { layerPath, raisedGround, ridgePath, type Surface, surfaceOf } from './surface'
+
+/**
+ * This tree in that hole, in section and to scale: grade, raise, ball, hole, backfill, basin, mulch with its
+ * gap, stakes, and the check stick with its figure. Digging figures are withheld until services are marked.
+ */
+export function PlantingSection(props: {
+  plan: PlanNumbers
+  caliperMM: number
+  soil: string
+  label: string
+  /** Bare roots have no ball: they lie in the fill itself. */
+  bare?: boolean
+}) {
+  const { t } = useTranslation()
+  const { units } = useSettings()
+  // On a phone the same scene is drawn narrower, so that its figures stay large.
+  const narrow = useNarrow()
+  const wide = narrow ? 560 : 900
+  const high = narrow ? 450 : 470
+  const say = (mm: number) => sayLength(mm, units)
+  const { hole, basin } = props.plan
+  const ball = props.plan.ball_width_mm
+  const halfMM = Math.max(
+    basin.mulch_outer_radius_mm * 1.16,
+    (hole.hole_top_mm / 2) * 1.2,
+    hole.build_mound_first ? raisedGround(props.plan).foot * 1.04 : 0,
+  )
+  const aboveMM = Math.max(330, hole.finished_raise_mm + 290)
+  const belowMM = hole.hole_depth_mm + 175
+  const perMM = Math.min(wide / (2 * halfMM), high / (aboveMM + belowMM))
+  const cx = wide / 2
+  const grade = high - belowMM * perMM
+  const x = (mm: number) => cx + mm * perMM
+  const y = (mm: number) => grade - mm * perMM
+  const raise = hole.finished_raise_mm
+  const topHalf = hole.hole_top_mm / 2
+  const bottomHalf = hole.hole_bottom_mm / 2
+  const ballTop = y(raise)
+  const ballBase = y(raise - hole.flare_to_base_mm)
+  const half = (ball / 2) * perMM
+  const taper = 0.93
+  const trunkHalf = Math.max((props.caliperMM / 2) * perMM, 5)
+  const flareHalf = Math.min(trunkHalf * 2.4, half * 0.5)
+  const square = props.plan.schools.shape !== 'saucer'
+  const hollow = square
+    ? `M${x(-topHalf)} ${grade}V${y(-hole.hole_depth_mm)}H${x(topHalf)}V${grade}Z`
+    : `M${x(-topHalf)} ${grade}C${x(-topHalf * 0.86)} ${y(-hole.hole_depth_mm * 0.62)} ${x(-bottomHalf - (topHalf - bottomHalf) * 0.25)} ${y(-hole.hole_depth_mm)} ${x(-bottomHalf)} ${y(-hole.hole_depth_mm)}H${x(bottomHalf)}C${x(bottomHalf + (topHalf - bottomHalf) * 0.25)} ${y(-hole.hole_depth_mm)} ${x(topHalf * 0.86)} ${y(-hole.hole_depth_mm * 0.62)} ${x(topHalf)} ${grade}Z`
+  const surface = surfaceOf(props.plan)
+  const raised = raisedGround(props.plan)
+  const hill = `M${x(-raised.foot)} ${grade}L${x(-raised.top)} ${ballTop}H${x(raised.top)}L${x(raised.foot)} ${grade}Z`
+  const withheld = props.plan.locked
+  // The note on the flare stands left of the trunk, never cut off by the edge.
+  const noteX = Math.max(x(-ball * 0.95), 352)
+  const noteY = Math.min(grade - 128, ballTop - 96)
+  const mulchNoteY = narrow ? 26 : noteY + 6
+  return (
+    <svg viewBox={`0 0 ${wide} ${high}`} role="img" aria-label={props.label} className="h-auto w-full">
+      <defs>
+        <pattern id="stones" width="72" height="56" patternUnits="userSpaceOnUse">
+          <ellipse cx="12" cy="14" rx="2.6" ry="1.8" className="fill-humus" opacity="0.25" />
+          <ellipse cx="47" cy="32" rx="1.8" ry="1.3" className="fill-humus" opacity="0.3" />
+          <ellipse cx="28" cy="47" rx="3.2" ry="2" className="fill-humus" opacity="0.16" />
+          <ellipse cx="62" cy="9" rx="1.6" ry="1.2" className="fill-humus" opacity="0.28" />
+        </pattern>
+        <pattern id="loose" width="26" height="22" patternUnits="userSpaceOnUse">
+          <circle cx="5" cy="6" r="2.1" className="fill-humus" opacity="0.3" />
+          <circle cx="17" cy="14" r="1.5" className="fill-humus" opacity="0.38" />
+          <circle cx="22" cy="4" r="1" className="fill-humus" opacity="0.4" />
+        </pattern>
+        <pattern id="chips" width="30" height="16" patternUnits="userSpaceOnUse">
+          <path
+            d="M3 4l9 2M17 3l7-1M8 12l8-2M21 11l8 2"
+            className="stroke-clay"
+            strokeWidth="1.6"
+            strokeLinecap="round"
+            opacity="0.55"
+          />
+        </pattern>
+        <clipPath id="ball">
+          <path
+            d={`M${cx - half} ${ballTop - 2}H${cx + half}L${cx + half * taper} ${ballBase}H${cx - half * taper}Z`}
+          />
+        </clipPath>
+      </defs>
+      <rect x="0" y={grade} width={wide} height={high - grade} className="fill-clay" opacity="0.62" />
+      <rect
+        x="0"
+        y={grade}
+        width={wide}
+        height={Math.min(high - grade, 90 * perMM)}
+        className="fill-mix"
+        opacity="0.55"
+      />
+      <rect x="0" y={grade} width={wide} height={high - grade} fill="url(#stones)" />
+      {hole.hole_depth_mm > 0 && (
+        <>
+          <path d={hollow} className="fill-mix" />
+          <path d={hollow} fill="url(#loose)" />
+          <path d={hollow} className="fill-none stroke-humus" strokeWidth="2" strokeDasharray="3 5" />
+        </>
+      )}
+      {raise > 0 && <path d={hill} className="fill-mix" />}
+      {props.plan.berm !== 'none' && <Berm plan={props.plan} x={x} y={y} surface={surface} />}
+      <Mulch plan={props.plan} x={x} y={y} surface={surface} />
+      {!props.bare && (
+        <path
+          d={`M${cx - half} ${ballTop}H${cx + half}L${cx + half * taper} ${ballBase}H${cx - half * taper}Z`}
+          className="fill-ball stroke-umber"
+          strokeWidth="2"
+          strokeLinejoin="round"
+        />
+      )}
+      <g clipPath="url(#ball)">
+        {rootCurves(cx, ballTop, half * 0.98, ballBase - ballTop, flareHalf, taper).map((c) => (
+          <path key={c.d} d={c.d} strokeWidth={c.width} className="fill-none stroke-humus" strokeLinecap="round" />
+        ))}
+      </g>
+      <Stakes plan={props.plan} x={x} y={y} />
+      <path d={trunkShape(cx, 0, ballTop, trunkHalf, flareHalf)} className="fill-trunk" />
+      <path d={`M0 ${grade}H${x(-topHalf)}M${x(topHalf)} ${grade}H${wide}`} className="stroke-ink" strokeWidth="2.5" />
+      <Stick plan={props.plan} x={x} grade={grade} ball={ball} raise={raise} />
+      <g className="answer">
+        <path
+          d={
+            narrow
+              ? `M${cx - flareHalf} ${ballTop}L150 92V84`
+              : `M${cx - flareHalf} ${ballTop}L${noteX} ${noteY}H${noteX - 14}`
+          }
+          className="fill-none stroke-rose"
+          strokeWidth="2"
+        />
+        <text
+          x={narrow ? 6 : noteX - 22}
+          y={narrow ? 76 : noteY + 6}
+          textAnchor={narrow ? 'start' : 'end'}
+          className="fill-rose-deep [paint-order:stroke] stroke-paper"
+          strokeWidth="5"
+          style={{ fontSize: 24 }}
+          data-testid="stick"
+        >
+          {t('planting.stick', { stick: say(hole.stick_mm) })}
+        </text>
+      </g>
+      <text x={wide - 14} y={mulchNoteY} textAnchor="end" className="fill-ink" style={{ fontSize: 16 }}>
+        {t(narrow ? 'planting.mulch.short' : 'planting.mulch', {
+          depth: say(props.plan.mulch_mm),
+          gap: say(basin.mulch_inner_radius_mm - props.caliperMM / 2),
+        })}
+      </text>
+      <text x="14" y={grade + 22} className="fill-ink" style={{ fontSize: 16 }}>
+        {t('planting.soil', { soil: props.soil })}
+      </text>
+      <text x="14" y={high - 14} className="fill-ink" style={{ fontSize: 16 }}>
+        {t('planting.firm')}
+      </text>
+      {hole.hole_depth_mm > 0 &&
+        (withheld ? (
+          <text
+            x={cx}
+            y={y(-hole.hole_depth_mm) + 32}
+            textAnchor="middle"
+            className="answer fill-ink [paint-order:stroke] stroke-paper"
+            strokeWidth="5"
+            style={{ fontSize: 17 }}
+          >
+            {t('planting.withheld')}
+          </text>
+        ) : (
+          <>
+            <Dimension
+              x1={x(ball / 2) + (x(topHalf) - x(ball / 2)) * 0.34}
+              y1={grade}
+              x2={x(ball / 2) + (x(topHalf) - x(ball / 2)) * 0.34}
+              y2={y(-hole.hole_depth_mm)}
+              figure={say(hole.hole_depth_mm)}
+              size={24}
+            />
+            <Dimension
+              x1={x(-topHalf)}
+              y1={y(-hole.hole_depth_mm) + 30}
+              x2={x(topHalf)}
+              y2={y(-hole.hole_depth_mm) + 30}
+              figure={t('planting.wide', { width: say(hole.hole_top_mm) })}
+              side="middle"
+              size={21}
+            />
+          </>
+        ))}
+    </svg>
+  )
+}
+
+type Part = { plan: PlanNumbers; x: (mm: number) => number; y: (mm: number) => number }
+
+/** Mulch lies on the finished surface, thin over a small ball, and clear of the trunk. */
+function Mulch({ plan, x, y, surface }: Part & { surface: Surface }) {
+  const { mulch_inner_radius_mm: inner, mulch_outer_radius_mm: outer } = plan.basin
+  const ball = plan.ball_width_mm / 2
+  const over = plan.ball_width_mm < 300 ? Math.min(plan.mulch_mm, 30) : plan.mulch_mm
+  const thick = (mm: number) => (Math.abs(mm) < ball ? over : plan.mulch_mm)
+  return [-1, 1].map((side) => {
+    const d = layerPath({ x, y }, surface, side * inner, side * outer, thick)
+    return (
+      <g key={side}>
+        <path d={d} className="fill-humus" />
+        <path d={d} fill="url(#chips)" />
+      </g>
+    )
+  })
+}
+
+function Berm({ plan, x, y, surface }: Part & { surface: Surface }) {
+  const at = plan.basin.basin_radius_mm + plan.berm_mm
+  return (plan.berm === 'low-side' ? [1] : [-1, 1]).map((side) => (
+    <path
+      key={side}
+      d={ridgePath({ x, y }, surface, at, plan.berm_mm, side)}
+      className="fill-mix stroke-humus"
+      strokeWidth="1.5"
+    />
+  ))
+}
+
+/** Stakes as they stand to the wind, seen from the side: each at its own distance. */
+function Stakes({ plan, x, y }: Part) {
+  const tie = plan.stake.tie_height_mm
+  if (!plan.stake.needed || !tie) return null
+  return plan.stake.stakes.map((f, i) => {
+    const side = Math.sin(((f.bearing_deg - plan.wind_from_deg) * Math.PI) / 180)
+    const at = (Math.abs(side) > 0.3 ? Math.sign(side) : i % 2 ? -0.6 : 0.6) * f.distance_mm
+    return (
+      <g key={f.bearing_deg}>
+        <path
+          d={`M${x(at)} ${y(tie + 60)}L${x(at)} ${y(-plan.hole.hole_depth_mm * 0.9)}`}
+          className="stroke-umber"
+          strokeWidth="7"
+          strokeLinecap="square"
+        />
+        <path
+          d={`M${x(at)} ${y(tie)}Q${x(at / 2)} ${y(tie - 26)} ${x(0)} ${y(tie)}`}
+          className="fill-none stroke-ink"
+          strokeWidth="3"
+        />
+      </g>
+    )
+  })
+}
+
+/** The check stick lies across the hole; the flare stands its figure above the underside. */
+function Stick({
+  plan,
+  x,
+  grade,
+  ball,
+  raise,
+}: {
+  plan: PlanNumbers
+  x: (mm: number) => number
+  grade: number
+  ball: number
+  raise: number
+}) {
+  const { t } = useTranslation()
+  const reach = plan.hole.hole_top_mm / 2 + 110
+  const behind = raise > 4
+  return (
+    <g>
+      {[
+        [-reach, behind ? -ball / 2 : reach],
+        [behind ? ball / 2 : -reach, reach],
+      ].map(([from, to]) => (
+        <rect
+          key={`${from} ${to}`}
+          x={x(from)}
+          y={grade - 9}
+          width={x(to) - x(from)}
+          height="9"
+          className="fill-[#e3b24a] stroke-humus"
+          strokeWidth="1.5"
+        />
+      ))}
+      {behind && (
+        <path
+          d={`M${x(-ball / 2)} ${grade - 4.5}H${x(ball / 2)}`}
+          className="stroke-[#e3b24a]"
+          strokeWidth="2.5"
+          strokeDasharray="8 6"
+        />
+      )}
+      <text
+        x={Math.max(x(-reach) - 8, 92)}
+        y={grade - 12}
+        textAnchor="end"
+        className="fill-ink [paint-order:stroke] stroke-paper"
+        strokeWidth="5"
+        strokeLinejoin="round"
+        style={{ fontSize: 16 }}
+      >
+        {t('planting.check-stick')}
+      </text>
+    </g>
+  )
+}

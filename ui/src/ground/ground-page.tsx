@@ -1,0 +1,110 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useRef, useState } from 'react'
+import { useForm } from 'react-hook-form'
+import { useTranslation } from 'react-i18next'
+import { Link, useLocation } from 'wouter'
+import { ask, client, newKey, Problem } from '../api/client'
+import { spotsQuery } from '../api/queries'
+import { Failed, FieldFault, Loading, sayProblem } from '../parts/states'
+import { readNumber } from '../words/units'
+
+type Form = { name: string; phone: string; address: string; lat_deg: string; spot_name: string }
+const fields = ['name', 'phone', 'address', 'lat_deg', 'spot_name'] as const
+
+/** Customers and their spots: what is known of each, and what is still missing. */
+export function GroundPage() {
+  const { t } = useTranslation()
+  const [, go] = useLocation()
+  const cache = useQueryClient()
+  const spots = useQuery(spotsQuery)
+  const [text, setText] = useState('')
+  const key = useRef(newKey())
+  const form = useForm<Form>({ defaultValues: { name: '', phone: '', address: '', lat_deg: '47', spot_name: '' } })
+  const add = useMutation({
+    mutationFn: (f: Form) =>
+      ask(
+        client.POST('/api/v1/customers', {
+          params: { header: { 'Idempotency-Key': key.current } },
+          body: { ...f, lat_deg: readNumber(f.lat_deg) ?? Number.NaN },
+        }),
+      ),
+    onSuccess: (spot) => {
+      key.current = newKey()
+      void cache.invalidateQueries({ queryKey: ['spots'] })
+      go(`/ground/${spot.id}`)
+    },
+  })
+  if (spots.isPending) return <Loading />
+  if (spots.error) return <Failed cause={spots.error} again={() => spots.refetch()} />
+  const wanted = text.trim().toLowerCase()
+  const rows = spots.data.spots.filter((s) => [s.customer, s.address, s.name].join(' ').toLowerCase().includes(wanted))
+  const fault = (name: string) => (add.error instanceof Problem ? add.error.field(name) : undefined)
+  return (
+    <div className="grid flex-1 gap-10 px-4 py-5 md:px-7 lg:grid-cols-[1fr_22rem]">
+      <section>
+        <div className="mb-2 flex flex-wrap items-end justify-between gap-3">
+          <h1 className="text-3xl">{t('ground.title')}</h1>
+          <label className="text-sm">
+            <span className="mb-1 block font-semibold">{t('ground.search')}</span>
+            <input type="search" className="field" value={text} onChange={(e) => setText(e.target.value)} />
+          </label>
+        </div>
+        <ul className="border-ink border-t-2">
+          {rows.map((s) => (
+            <li key={s.id} className="row-line">
+              <Link
+                href={`/ground/${s.id}`}
+                className="grid gap-x-5 gap-y-1 py-3 no-underline hover:bg-leaf-paper sm:grid-cols-[1fr_1.2fr]"
+              >
+                <span>
+                  <span className="answer block text-xl">{s.customer}</span>
+                  <span className="block text-soft">
+                    {s.name} · {s.address}
+                  </span>
+                </span>
+                <span className="text-sm">
+                  <span className="block font-semibold">
+                    {[s.reading.soil?.class, s.reading.class && t(`ground.drains.${s.reading.class}`)]
+                      .filter(Boolean)
+                      .join(', ') || t('ground.nothing-known')}
+                  </span>
+                  {s.reading.missing.length > 0 && (
+                    <span className="text-soft">
+                      {t('today.missing', { what: s.reading.missing.map((m) => m.text).join(', ') })}
+                    </span>
+                  )}
+                </span>
+              </Link>
+            </li>
+          ))}
+        </ul>
+        {rows.length === 0 && <p className="py-8 text-center text-soft">{t('ground.none')}</p>}
+      </section>
+      <form className="grid content-start gap-3" onSubmit={form.handleSubmit((f) => add.mutate(f))}>
+        <h2 className="border-ink border-b-2 pb-1 text-xl">{t('ground.new')}</h2>
+        {fields.map((name) => (
+          <div key={name}>
+            <label htmlFor={`new-${name}`} className="mb-1 block font-semibold text-sm">
+              {t(`ground.new.${name}`)}
+            </label>
+            <input
+              id={`new-${name}`}
+              className="field"
+              aria-invalid={fault(name) ? true : undefined}
+              autoComplete="off"
+              {...form.register(name)}
+            />
+            <FieldFault text={fault(name)} />
+          </div>
+        ))}
+        {add.error && !(add.error instanceof Problem && add.error.errors.length) && (
+          <FieldFault text={sayProblem(add.error, t)} />
+        )}
+        <button type="submit" className="deed" disabled={add.isPending}>
+          {t('ground.add')}
+        </button>
+        <p className="text-soft text-sm">{t('ground.privacy')}</p>
+      </form>
+    </div>
+  )
+}

@@ -1,0 +1,286 @@
+import { useMutation } from '@tanstack/react-query'
+import type { ReactNode } from 'react'
+import { useTranslation } from 'react-i18next'
+import { ask, client, type Schemas } from '../api/client'
+import { Choice } from '../parts/choice'
+import { MeasureField } from '../parts/measure-field'
+import { FieldFault } from '../parts/states'
+import type { Change } from './spot-page'
+
+type PartProps = {
+  change: Change
+  ground: (part: Partial<Change['ground']>) => void
+  climate: (part: Partial<Change['climate']>) => void
+  fault: (field: string) => string | undefined
+  onBad: (bad: boolean) => void
+}
+
+export function Part({ title, note, children }: { title: string; note?: string; children: ReactNode }) {
+  return (
+    <section className="grid gap-3">
+      <div className="border-ink border-b-2 pb-1">
+        <h2 className="text-xl">{title}</h2>
+        {note && <p className="text-soft text-sm">{note}</p>}
+      </div>
+      {children}
+    </section>
+  )
+}
+
+const soils = [
+  'sand',
+  'loamy sand',
+  'sandy loam',
+  'loam',
+  'silt loam',
+  'silt',
+  'sandy clay loam',
+  'clay loam',
+  'silty clay loam',
+  'sandy clay',
+  'silty clay',
+  'clay',
+]
+const grid = 'grid grid-cols-2 gap-3 sm:grid-cols-3 xl:grid-cols-4'
+
+export function SoilPart({ change, ground, fault, onBad }: PartProps) {
+  const { t } = useTranslation()
+  const g = change.ground
+  return (
+    <Part title={t('ground.soil')} note={t('ground.soil.note')}>
+      <div className={grid}>
+        {(['sand_mm', 'silt_mm', 'clay_mm'] as const).map((name) => (
+          <MeasureField
+            key={name}
+            kind="mm"
+            label={t(`spot.${name}`)}
+            value={g[name]}
+            onChange={(v) => ground({ [name]: v })}
+            onBad={onBad}
+            fault={fault(`ground.${name}`)}
+          />
+        ))}
+        <MeasureField
+          label={t('spot.ph')}
+          value={g.ph}
+          onChange={(v) => ground({ ph: v })}
+          onBad={onBad}
+          fault={fault('ground.ph')}
+        />
+      </div>
+      <label className="block max-w-sm">
+        <span className="mb-1 block font-semibold text-sm">{t('spot.soil_class')}</span>
+        <select className="field" value={g.soil_class} onChange={(e) => ground({ soil_class: e.target.value })}>
+          <option value="">{t('unknown')}</option>
+          {soils.map((s) => (
+            <option key={s} value={s}>
+              {t(`soil.${s}`)}
+            </option>
+          ))}
+        </select>
+        <FieldFault text={fault('ground.soil_class')} />
+      </label>
+    </Part>
+  )
+}
+
+export function AirPart({ change, ground, fault, onBad }: PartProps) {
+  const { t } = useTranslation()
+  const g = change.ground
+  const choices = (name: string, values: string[]) => values.map((v) => ({ value: v, label: t(`spot.${name}.${v}`) }))
+  return (
+    <Part title={t('ground.air')}>
+      <Choice
+        label={t('spot.purpose')}
+        value={g.purpose}
+        onChange={(v) => ground({ purpose: v as typeof g.purpose })}
+        options={choices('purpose', ['shade', 'fruit', 'screen', 'flower', 'wildlife', 'small-by-the-door'])}
+      />
+      <Choice
+        label={t('spot.water')}
+        value={g.water}
+        onChange={(v) => ground({ water: v as typeof g.water })}
+        options={choices('water', ['none', 'carried', 'hose', 'drip'])}
+      />
+      <Choice
+        label={t('spot.exposure')}
+        value={g.exposure}
+        onChange={(v) => ground({ exposure: v as typeof g.exposure })}
+        options={choices('exposure', ['sheltered', 'open', 'exposed'])}
+      />
+      <div className={grid}>
+        <MeasureField
+          label={t('spot.sun_h')}
+          unit="h"
+          value={g.sun_h}
+          onChange={(v) => ground({ sun_h: v })}
+          onBad={onBad}
+          fault={fault('ground.sun_h')}
+        />
+        <MeasureField
+          label={t('spot.wind_from_deg')}
+          unit="°"
+          value={g.wind_from_deg}
+          onChange={(v) => ground({ wind_from_deg: v })}
+          onBad={onBad}
+          fault={fault('ground.wind_from_deg')}
+        />
+        <MeasureField
+          kind="mm"
+          label={t('spot.raise_mm')}
+          value={g.raise_mm}
+          onChange={(v) => ground({ raise_mm: v ?? 0 })}
+          onBad={onBad}
+          fault={fault('ground.raise_mm')}
+        />
+      </div>
+      <div className="flex flex-wrap gap-6">
+        <Tick label={t('spot.sloping')} value={g.sloping} onChange={(v) => ground({ sloping: v })} />
+        <Tick label={t('spot.partner')} value={g.partner} onChange={(v) => ground({ partner: v })} />
+      </div>
+    </Part>
+  )
+}
+
+function Tick({ label, value, onChange }: { label: string; value: boolean; onChange: (v: boolean) => void }) {
+  return (
+    <label className="flex min-h-11 items-center gap-3">
+      <input
+        type="checkbox"
+        className="size-6 accent-night"
+        checked={value}
+        onChange={(e) => onChange(e.target.checked)}
+      />
+      {label}
+    </label>
+  )
+}
+
+const things = ['wall', 'line', 'boundary', 'paving', 'drain', 'clay-building'] as const
+
+export function RoomPart({ change, ground, fault, onBad }: PartProps) {
+  const { t } = useTranslation()
+  const g = change.ground
+  const set = (i: number, part: Partial<Schemas['GroundObstacle']>) =>
+    ground({ room_looked: true, obstacles: g.obstacles.map((o, k) => (k === i ? { ...o, ...part } : o)) })
+  return (
+    <Part title={t('ground.room')} note={t('ground.room.note')}>
+      <div className="flex flex-wrap gap-2">
+        {things.map((kind) => (
+          <button
+            key={kind}
+            type="button"
+            className="quiet"
+            onClick={() =>
+              ground({
+                room_looked: true,
+                obstacles: [...g.obstacles, { kind, distance_m: 3, ...(kind === 'line' ? { height_m: 8 } : {}) }],
+              })
+            }
+          >
+            + {t(`obstacle.${kind}`)}
+          </button>
+        ))}
+        <Tick
+          label={t('ground.room.nothing')}
+          value={g.room_looked && g.obstacles.length === 0}
+          onChange={(v) => ground({ room_looked: v, obstacles: v ? [] : g.obstacles })}
+        />
+      </div>
+      {g.obstacles.map((o, i) => (
+        // biome-ignore lint/suspicious/noArrayIndexKey: obstacles have no name but their place
+        <div key={i} className="row-line grid grid-cols-2 items-end gap-3 pb-3 sm:grid-cols-[8rem_1fr_1fr_1fr_auto]">
+          <span className="self-center font-semibold">{t(`obstacle.${o.kind}`)}</span>
+          <MeasureField
+            label={t('obstacle.distance')}
+            kind="m"
+            value={o.distance_m}
+            onChange={(v) => v !== null && set(i, { distance_m: v })}
+            onBad={onBad}
+            fault={fault(`ground.obstacles.${i}.distance_m`)}
+          />
+          {o.kind === 'line' ? (
+            <>
+              <MeasureField
+                label={t('obstacle.height')}
+                kind="m"
+                value={o.height_m}
+                onChange={(v) => set(i, { height_m: v ?? undefined })}
+                onBad={onBad}
+                fault={fault(`ground.obstacles.${i}.height_m`)}
+              />
+              <MeasureField
+                label={t('obstacle.clearance')}
+                kind="m"
+                value={o.clearance_m}
+                onChange={(v) => set(i, { clearance_m: v ?? undefined })}
+                onBad={onBad}
+                fault={fault(`ground.obstacles.${i}.clearance_m`)}
+              />
+            </>
+          ) : (
+            <>
+              <span className="hidden sm:block" />
+              <span className="hidden sm:block" />
+            </>
+          )}
+          <button
+            type="button"
+            className="quiet"
+            onClick={() => ground({ obstacles: g.obstacles.filter((_, k) => k !== i) })}
+          >
+            {t('remove')}
+          </button>
+        </div>
+      ))}
+    </Part>
+  )
+}
+
+const figures = [
+  ['min_c', 'c'],
+  ['hot_month_c', 'c'],
+  ['usual_high_c', 'c'],
+  ['summer_deficit_mm', 'mm'],
+  ['chill_portions', 'number'],
+  ['first_frost_day', 'number'],
+  ['last_frost_day', 'number'],
+  ['last_frost_90_day', 'number'],
+  ['soil_freeze_day', 'number'],
+  ['bud_swell_day', 'number'],
+  ['cool_from_day', 'number'],
+] as const
+
+export function ClimatePart({ change, climate, fault, onBad }: PartProps) {
+  const { t } = useTranslation()
+  const station = useMutation({
+    mutationFn: () => ask(client.GET('/api/v1/station', { params: { query: { lat_deg: change.lat_deg } } })),
+    onSuccess: (c) => climate(c),
+  })
+  const c = change.climate
+  return (
+    <Part
+      title={t('ground.climate')}
+      note={c.source === 'station' ? t('ground.climate.station') : t('ground.climate.note')}
+    >
+      <button type="button" className="quiet w-fit" disabled={station.isPending} onClick={() => station.mutate()}>
+        {t('ground.climate.ask')}
+      </button>
+      {station.error && <FieldFault text={t('failed.unknown')} />}
+      <div className={grid}>
+        {figures.map(([name, kind]) => (
+          <MeasureField
+            key={name}
+            label={t(`spot.${name}`)}
+            kind={kind}
+            value={c[name]}
+            onChange={(v) => climate({ [name]: v })}
+            onBad={onBad}
+            fault={fault(`climate.${name}`)}
+          />
+        ))}
+      </div>
+      <p className="text-soft text-sm">{t('ground.climate.days')}</p>
+    </Part>
+  )
+}

@@ -1,0 +1,182 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useState } from 'react'
+import { useTranslation } from 'react-i18next'
+import { Link } from 'wouter'
+import { ask, client, type Person, Problem, type Schemas, type Spot } from '../api/client'
+import { readSpotQuery, spotQuery } from '../api/queries'
+import { SpotSection } from '../drawing/spot-section'
+import { Failed, Loading, Nothing, sayProblem } from '../parts/states'
+import { useKept } from '../parts/use-kept'
+import { DrainageHole } from './drainage-hole'
+import { AirPart, ClimatePart, RoomPart, SoilPart } from './parts'
+import { Services } from './services'
+
+export type Change = Omit<Schemas['DeskSpotChange'], 'version' | 'site_version'>
+
+export function SpotPage({ id, who }: { id: string; who: Person }) {
+  const { t } = useTranslation()
+  const spot = useQuery(spotQuery(id))
+  if (spot.isPending) return <Loading />
+  if (spot.error instanceof Problem && spot.error.status === 404) return <Nothing title={t('nothing.spot')} />
+  if (spot.error) return <Failed cause={spot.error} again={() => spot.refetch()} />
+  const s = spot.data
+  return <SpotForm key={`${s.version} ${s.site_version}`} spot={s} who={who} />
+}
+
+const changeOf = (s: Spot): Change => ({ name: s.name, lat_deg: s.lat_deg, ground: s.ground, climate: s.climate })
+
+/** One spot, in the order in which it is found out: services first, then soil, water, light, room, climate. */
+function SpotForm({ spot, who }: { spot: Spot; who: Person }) {
+  const { t } = useTranslation()
+  const cache = useQueryClient()
+  const kept = useKept<Change>(`spot.${spot.id}`, spot.version * 1000 + spot.site_version, () => changeOf(spot))
+  const [bad, setBad] = useState(false)
+  const change = kept.value
+  const body = { ...change, version: spot.version, site_version: spot.site_version }
+  const live = useQuery({ ...readSpotQuery(spot.id, body), enabled: kept.touched })
+  const reading = live.data ?? spot.reading
+  const may = (who.deeds as string[]).includes('keep-ground')
+  const save = useMutation({
+    mutationFn: (versions: { version: number; site_version: number }) =>
+      ask(client.PUT('/api/v1/spots/{id}', { params: { path: { id: spot.id } }, body: { ...change, ...versions } })),
+    retry: (count, cause) => cause instanceof Problem && (cause.status === 0 || cause.status === 503) && count < 40,
+    retryDelay: 1500,
+    onSuccess: (saved) => taken(saved),
+  })
+  const taken = (saved: Spot) => {
+    kept.forget()
+    cache.setQueryData(spotQuery(spot.id).queryKey, saved)
+    void cache.invalidateQueries({
+      predicate: (q) => ['spots', 'match', 'today', 'plan'].includes(String(q.queryKey[0])),
+    })
+  }
+  const problem = (save.error ?? live.error) as Problem | null
+  const stale = save.error instanceof Problem && save.error.status === 409 ? (save.error.current as Spot) : undefined
+  const fault = (field: string) => (problem instanceof Problem ? problem.field(field) : undefined)
+  const ground = (part: Partial<Change['ground']>) => kept.set({ ...change, ground: { ...change.ground, ...part } })
+  const climate = (part: Partial<Change['climate']>) =>
+    kept.set({ ...change, climate: { ...change.climate, ...part, source: part.source ?? 'typed' } })
+  const parts = { change, ground, climate, fault, onBad: setBad }
+  return (
+    <div className="grid flex-1 grid-cols-1 gap-x-10 gap-y-6 px-4 py-5 md:px-7 lg:grid-cols-[minmax(0,1fr)_21rem]">
+      <div className="grid min-w-0 content-start gap-8">
+        <header>
+          <h1 className="text-3xl">
+            {spot.customer}, {spot.name}
+          </h1>
+          <p className="text-soft">
+            {spot.address}
+            {spot.phone && ` · ${spot.phone}`}
+          </p>
+        </header>
+        <Services spot={spot} may={may} onSaved={(s) => cache.setQueryData(spotQuery(spot.id).queryKey, s)} />
+        <div className="max-w-2xl">
+          <SpotSection ground={change.ground} reading={reading} tests={spot.tests} />
+        </div>
+        <DrainageHole spot={spot} may={may} onSaved={(s) => cache.setQueryData(spotQuery(spot.id).queryKey, s)} />
+        <fieldset disabled={!may} className="grid gap-8">
+          <SoilPart {...parts} />
+          <AirPart {...parts} />
+          <RoomPart {...parts} />
+          <ClimatePart {...parts} />
+        </fieldset>
+      </div>
+      <aside
+        className="flex flex-col gap-4 lg:sticky lg:top-4 lg:max-h-[calc(100dvh-2rem)] lg:self-start lg:overflow-auto"
+        aria-label={t('answer')}
+      >
+        <h2 className="text-[2.3rem]" data-testid="spot-answer">
+          {reading.class ? t(`ground.answer.${reading.class}`) : t('ground.answer.unknown')}
+        </h2>
+        <p>
+          {[reading.drainage_text, reading.soil_text, reading.dryness_text && `${reading.dryness_text}.`]
+            .filter(Boolean)
+            .join(' ')}
+        </p>
+        {reading.missing.length > 0 && (
+          <p className="text-soft">
+            <span className="font-semibold">{t('ground.missing')}</span> {reading.missing.map((m) => m.text).join(', ')}
+            . {t('ground.missing.why')}
+          </p>
+        )}
+        {problem && !stale && (
+          <p role="alert" className="rounded-lg border-2 border-oxblood p-3 text-oxblood">
+            {sayProblem(problem, t)}
+          </p>
+        )}
+        {stale && (
+          <div role="alert" className="grid gap-2 rounded-xl border-2 border-oxblood p-3">
+            <p className="font-semibold">{t('ground.stale')}</p>
+            <Differences mine={change} theirs={changeOf(stale)} />
+            <button
+              type="button"
+              className="quiet"
+              onClick={() => {
+                taken(stale)
+                save.reset()
+              }}
+            >
+              {t('two.keep-theirs')}
+            </button>
+            <button
+              type="button"
+              className="deed"
+              onClick={() => save.mutate({ version: stale.version, site_version: stale.site_version })}
+            >
+              {t('two.save-mine')}
+            </button>
+          </div>
+        )}
+        {may && (
+          <button
+            type="button"
+            className="deed"
+            disabled={!kept.touched || bad || save.isPending || Boolean(live.error && kept.touched)}
+            onClick={() => save.mutate({ version: spot.version, site_version: spot.site_version })}
+          >
+            {save.isPending ? t('look.saving') : kept.touched ? t('ground.save') : t('ground.saved')}
+          </button>
+        )}
+        {may && kept.touched && (
+          <button
+            type="button"
+            className="quiet"
+            onClick={() => {
+              kept.set(changeOf(spot))
+              kept.forget()
+            }}
+          >
+            {t('ground.drop')}
+          </button>
+        )}
+        {(who.deeds as string[]).includes('match-and-plan') && (
+          <Link href={`/match/${spot.id}`} className="quiet no-underline">
+            {t('ground.match')}
+          </Link>
+        )}
+      </aside>
+    </div>
+  )
+}
+
+/** What differs between two states of a spot, side by side. */
+function Differences({ mine, theirs }: { mine: Change; theirs: Change }) {
+  const { t } = useTranslation()
+  const flat = (c: Change): Record<string, unknown> => ({ name: c.name, ...c.ground, ...c.climate })
+  const a = flat(mine)
+  const b = flat(theirs)
+  const say = (v: unknown) =>
+    v === null || v === undefined || v === '' ? t('unknown') : typeof v === 'object' ? JSON.stringify(v) : String(v)
+  return (
+    <ul className="grid gap-1 text-sm">
+      {Object.keys(a)
+        .filter((k) => JSON.stringify(a[k]) !== JSON.stringify(b[k]))
+        .map((k) => (
+          <li key={k}>
+            <span className="font-semibold">{t(`spot.${k}`)}:</span> {t('two.mine.short')} {say(a[k])},{' '}
+            {t('two.theirs.short')} {say(b[k])}
+          </li>
+        ))}
+    </ul>
+  )
+}

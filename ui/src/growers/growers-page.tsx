@@ -1,0 +1,171 @@
+import { useQuery } from '@tanstack/react-query'
+import { useTranslation } from 'react-i18next'
+import { Link } from 'wouter'
+import { ask, client, type Person, type Schemas } from '../api/client'
+import { growersQuery } from '../api/queries'
+import { useDeed } from '../parts/deed'
+import { Failed, Loading, sayProblem } from '../parts/states'
+import { sayDay } from '../parts/time'
+
+type Grower = Schemas['Grower']
+type Share = Schemas['Share']
+type Note = Schemas['GrowerNoteLine']
+
+/** What each grower's trees were like: the faulty share with its honest range, by fault, by season, and the notes. */
+export function GrowersPage({ who }: { who: Person }) {
+  const { t } = useTranslation()
+  const list = useQuery(growersQuery)
+  if (list.isPending) return <Loading />
+  if (list.error) return <Failed cause={list.error} again={() => list.refetch()} />
+  const growers = [...list.data.growers].sort((a, b) => b.faulty.share - a.faulty.share)
+  const may = (who.deeds as string[]).includes('send-notes')
+  return (
+    <div className="mx-auto w-full max-w-6xl px-4 py-6 md:px-7">
+      <h1 className="mb-1 text-[2.4rem]">{t('growers.title')}</h1>
+      <p className="mb-6 text-soft">{t('growers.hint')}</p>
+      <ol className="grid gap-10">
+        {growers.map((g) => (
+          <GrowerRow key={g.name} grower={g} may={may} />
+        ))}
+      </ol>
+    </div>
+  )
+}
+
+function GrowerRow({ grower: g, may }: { grower: Grower; may: boolean }) {
+  const { t } = useTranslation()
+  return (
+    <li className="grid gap-x-10 gap-y-4 border-ink border-t-2 pt-3 lg:grid-cols-[16rem_1fr_1fr]">
+      <div>
+        <h2 className="text-2xl leading-tight">{g.name}</h2>
+        <p className="text-soft">{g.place}</p>
+        <p className="mt-2">
+          <span className="figure text-[3.4rem] leading-none">{Math.round(g.faulty.share * 100)}%</span>
+          <span className="block">{t('growers.faulty', { found: g.faulty.found, checked: g.faulty.checked })}</span>
+          <span className="block text-soft text-sm">
+            {t('growers.range', { low: Math.round(g.faulty.low * 100), high: Math.round(g.faulty.high * 100) })}
+          </span>
+        </p>
+        <ol className="mt-3 flex flex-wrap gap-1" aria-label={t('record.lots')}>
+          {g.record.map((r) => (
+            <li key={r.number}>
+              <Link
+                href={`/lots/${r.number}`}
+                className={`grid size-11 place-items-center rounded-full border-2 no-underline ${r.decision === 'refused' ? 'border-oxblood bg-oxblood text-white' : 'border-leaf'}`}
+                aria-label={`${t('lot', { lot: r.number })}: ${t(`lot.decision.${r.decision}`)}, ${sayDay(r.decided_at)}`}
+              >
+                {r.decision === 'refused' ? '✕' : '✓'}
+              </Link>
+            </li>
+          ))}
+        </ol>
+        <p className="mt-2 text-sm">{g.strictness_text}</p>
+      </div>
+      <section>
+        <h3 className="mb-2 text-lg">{t('growers.by-fault')}</h3>
+        {g.faults.length === 0 && <p className="text-soft">{t('growers.no-fault')}</p>}
+        <ul className="grid gap-2">
+          {g.faults.map((f) => (
+            <ShareLine key={f.code} share={f} />
+          ))}
+        </ul>
+        <h3 className="mt-5 mb-2 text-lg">{t('growers.trend')}</h3>
+        <ul className="grid gap-2">
+          {g.seasons.map((f) => (
+            <ShareLine key={f.code} share={f} />
+          ))}
+        </ul>
+      </section>
+      <section>
+        <h3 className="mb-1 text-lg">{t('growers.notes')}</h3>
+        {g.notes.length === 0 && <p className="text-soft">{t('growers.no-note')}</p>}
+        <ul>
+          {g.notes.map((n) => (
+            <NoteRow key={n.number} note={n} may={may} />
+          ))}
+        </ul>
+      </section>
+    </li>
+  )
+}
+
+/** A share as a point with its range: a short range is much evidence. */
+function ShareLine({ share: s }: { share: Share }) {
+  const { t } = useTranslation()
+  const x = (v: number) => 4 + v * 192
+  return (
+    <li className="grid grid-cols-[9.5rem_1fr_4.5rem] items-center gap-2 text-sm">
+      <span>{s.text}</span>
+      <svg
+        viewBox="0 0 200 16"
+        className="w-full"
+        role="img"
+        aria-label={t('growers.share', {
+          found: s.found,
+          checked: s.checked,
+          low: Math.round(s.low * 100),
+          high: Math.round(s.high * 100),
+        })}
+      >
+        <path d="M4 8H196" className="stroke-line" strokeWidth="1" />
+        <path d={`M${x(s.low)} 8H${x(s.high)}`} className="stroke-umber" strokeWidth="3" strokeLinecap="round" />
+        <path d={`M${x(s.low)} 4V12M${x(s.high)} 4V12`} className="stroke-umber" strokeWidth="1.500" />
+        <circle cx={x(s.share)} cy="8" r="5" className="fill-rose" />
+      </svg>
+      <span className="figure text-right">
+        {s.found}/{s.checked}
+      </span>
+    </li>
+  )
+}
+
+function NoteRow({ note: n, may }: { note: Note; may: boolean }) {
+  const { t } = useTranslation()
+  const answer = useDeed(
+    (given: 'agreed' | 'partly' | 'refused') =>
+      ask(
+        client.POST('/api/v1/grower-notes/{number}/answer', {
+          params: { path: { number: n.number } },
+          body: { version: n.version, answer: given, note: '' },
+        }),
+      ),
+    { stales: ['growers'] },
+  )
+  return (
+    <li className="row-line py-2">
+      <p className="font-semibold leading-snug">{n.headline}</p>
+      <p className="text-soft text-sm">
+        {n.common} · {t('lot', { lot: n.lot_number })} · {sayDay(n.sent_at)}
+        {n.answer && ` · ${t(`grower-note.answer.${n.answer}`)}`}
+      </p>
+      <div className="mt-1 flex flex-wrap gap-1.5">
+        <a
+          className="quiet !min-h-11 !px-3 text-sm no-underline"
+          href={`/api/v1/grower-notes/${n.number}/note.pdf`}
+          target="_blank"
+          rel="noreferrer"
+        >
+          {t('grower-note.pdf', { number: n.number })}
+        </a>
+        {may &&
+          !n.answer &&
+          (['agreed', 'partly', 'refused'] as const).map((a) => (
+            <button
+              key={a}
+              type="button"
+              className="quiet !min-h-11 !px-3 text-sm"
+              disabled={answer.isPending}
+              onClick={() => answer.mutate(a)}
+            >
+              {t(`grower-note.answer.${a}`)}
+            </button>
+          ))}
+      </div>
+      {answer.error && (
+        <p role="alert" className="text-oxblood text-sm">
+          {sayProblem(answer.error, t)}
+        </p>
+      )}
+    </li>
+  )
+}

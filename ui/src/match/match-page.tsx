@@ -1,0 +1,211 @@
+import { useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
+import { useTranslation } from 'react-i18next'
+import { Link } from 'wouter'
+import type { Candidate } from '../api/client'
+import { matchQuery, spotsQuery } from '../api/queries'
+import { Failed, Loading } from '../parts/states'
+
+/** Which of the trees that may be sold suit a spot: the best first, what limits each, what would mend it. */
+export function MatchPage({ id }: { id?: string }) {
+  const { t } = useTranslation()
+  const spots = useQuery(spotsQuery)
+  const tag = new URLSearchParams(location.search).get('tag')
+  if (spots.isPending) return <Loading />
+  if (spots.error) return <Failed cause={spots.error} again={() => spots.refetch()} />
+  return (
+    <div className="grid flex-1 gap-8 px-4 py-5 md:px-7 lg:grid-cols-[18rem_1fr]">
+      <nav aria-label={t('match.spots')}>
+        <h2 className="mb-1 border-ink border-b-2 pb-1 text-xl">
+          {tag ? t('match.where', { tag }) : t('match.spots')}
+        </h2>
+        <ul>
+          {spots.data.spots.map((s) => (
+            <li key={s.id} className="row-line">
+              <Link
+                href={`/match/${s.id}${tag ? `?tag=${tag}` : ''}`}
+                aria-current={s.id === id ? 'page' : undefined}
+                className="block px-2 py-2.5 no-underline aria-[current]:bg-band hover:bg-leaf-paper"
+              >
+                <span className="block font-semibold">{s.name}</span>
+                <span className="block text-soft text-sm">{s.customer}</span>
+              </Link>
+            </li>
+          ))}
+        </ul>
+      </nav>
+      {id ? (
+        <Ranking id={id} tag={tag} />
+      ) : (
+        <h1 className="py-10 text-center text-2xl text-soft">{t('match.choose')}</h1>
+      )}
+    </div>
+  )
+}
+
+function Ranking({ id, tag }: { id: string; tag: string | null }) {
+  const { t } = useTranslation()
+  const match = useQuery(matchQuery(id))
+  const [excluded, setExcluded] = useState(false)
+  if (match.isPending) return <Loading what={t('match.judging')} />
+  if (match.error) return <Failed cause={match.error} again={() => match.refetch()} />
+  const { spot, candidates } = match.data
+  const kinds = byKind(candidates)
+  const here = kinds.filter((k) => k[0].mark !== 'excluded')
+  const not = kinds.filter((k) => k[0].mark === 'excluded')
+  const best = here[0]?.[0]
+  return (
+    <section>
+      <h1 className="text-[2.3rem]" data-testid="match-headline">
+        {best ? t(`match.best.${best.mark}`, { kind: best.common }) : t('match.nothing')}
+      </h1>
+      <p className="mb-4 text-soft">
+        {spot.customer}, {spot.name}. {spot.reading.drainage_text} {spot.reading.soil_text}{' '}
+        {spot.reading.missing.length > 0 &&
+          t('match.not-known', { what: spot.reading.missing.map((m) => m.text).join(', ') })}{' '}
+        <Link href={`/ground/${id}`}>{t('match.to-ground')}</Link>
+      </p>
+      <ol className="border-ink border-t-2">
+        {here.map((trees) => (
+          <Kind
+            key={trees[0].common}
+            trees={trees}
+            spotId={id}
+            open={trees[0] === best || trees.some((c) => c.tag === tag)}
+          />
+        ))}
+      </ol>
+      {not.length > 0 && (
+        <>
+          <button type="button" className="quiet mt-5" aria-expanded={excluded} onClick={() => setExcluded(!excluded)}>
+            {t(excluded ? 'match.hide-excluded' : 'match.show-excluded', { count: not.length })}
+          </button>
+          {excluded && (
+            <ol className="mt-3 border-ink border-t-2">
+              {not.map((trees) => (
+                <Kind key={trees[0].common} trees={trees} spotId={id} open />
+              ))}
+            </ol>
+          )}
+        </>
+      )}
+    </section>
+  )
+}
+
+function byKind(list: Candidate[]): Candidate[][] {
+  const kinds = new Map<string, Candidate[]>()
+  for (const c of list) kinds.set(c.common, [...(kinds.get(c.common) ?? []), c])
+  return [...kinds.values()]
+}
+
+function Kind({ trees, spotId, open }: { trees: Candidate[]; spotId: string; open: boolean }) {
+  const { t } = useTranslation()
+  const c = trees[0]
+  const limiting = c.factors.find(
+    (f) => f.value !== null && c.limiting && f.value === Math.min(...c.factors.map((x) => x.value ?? 1)),
+  )
+  return (
+    <li className="row-line">
+      <details open={open} className="group">
+        <summary className="grid cursor-pointer grid-cols-[4.5rem_1fr_auto] items-center gap-4 py-3 [&::-webkit-details-marker]:hidden">
+          <span
+            className={`figure text-3xl ${c.mark === 'well' ? 'text-leaf' : c.mark === 'excluded' ? 'text-oxblood' : 'text-ochre'}`}
+          >
+            {c.mark === 'excluded' ? '✕' : c.overall.toFixed(2)}
+          </span>
+          <span>
+            <span className="answer block text-xl">{c.common}</span>
+            <span className="block">
+              {c.word}
+              {c.limiting && ` · ${c.limiting}`}
+            </span>
+            {limiting && <span className="block text-soft text-sm">{limiting.text}</span>}
+          </span>
+          <span className="text-right text-sm">
+            <span className="figure block text-lg">{t('match.trees', { count: trees.length })}</span>
+            <span className="text-soft">{c.botanical}</span>
+          </span>
+        </summary>
+        {c.remedy && <p className="mb-3 rounded-lg bg-leaf-pale px-4 py-3 font-semibold">{c.remedy}</p>}
+        <div className="grid gap-x-10 gap-y-4 pb-5 md:grid-cols-2">
+          <ul className="grid content-start gap-1.5">
+            {c.factors.map((f) => (
+              <li key={f.factor} className="grid grid-cols-[6.5rem_4.5rem_1fr] items-baseline gap-2 text-sm">
+                <span className="font-semibold">{f.name}</span>
+                <FactorBar value={f.value} />
+                <span className={f.excludes ? 'font-semibold text-oxblood' : ''}>{f.text}</span>
+              </li>
+            ))}
+          </ul>
+          <div>
+            {c.cautions.map((caution) => (
+              <p key={caution} className="mb-2 border-ink border-l-4 pl-2 text-sm">
+                {caution}
+              </p>
+            ))}
+            {c.sizes.length > 0 && (
+              <p className="mb-2 text-soft text-sm">
+                {t('match.size', {
+                  ten: c.sizes[2].height_m.toFixed(1),
+                  tenWide: c.sizes[2].spread_m.toFixed(1),
+                  grown: c.sizes[4].height_m.toFixed(0),
+                  grownWide: c.sizes[4].spread_m.toFixed(0),
+                })}
+              </p>
+            )}
+            {c.mark !== 'excluded' && (
+              <ul className="flex flex-wrap gap-2">
+                {trees.map((tree) => (
+                  <li key={tree.tag}>
+                    <Link href={`/plan/${spotId}/${tree.tag}`} className="quiet flex-col !gap-0 !py-1.5 no-underline">
+                      <span className="figure">{tree.tag}</span>
+                      <span className="font-normal text-soft text-xs">
+                        {t('match.tree', {
+                          height: tree.height_m.toFixed(1),
+                          price: (tree.price_cents / 100).toFixed(0),
+                        })}
+                      </span>
+                    </Link>
+                  </li>
+                ))}
+              </ul>
+            )}
+          </div>
+        </div>
+      </details>
+    </li>
+  )
+}
+
+/** A factor from 0 to 1 as soil filled to a level; unknown is dashed, never full. */
+function FactorBar({ value }: { value: number | null }) {
+  const { t } = useTranslation()
+  if (value === null)
+    return (
+      <svg viewBox="0 0 72 12" className="h-3 w-full" role="img" aria-label={t('match.unknown')}>
+        <rect
+          x="1"
+          y="1"
+          width="70"
+          height="10"
+          rx="3"
+          className="fill-none stroke-line-strong"
+          strokeDasharray="4 4"
+        />
+      </svg>
+    )
+  return (
+    <svg viewBox="0 0 72 12" className="h-3 w-full" role="img" aria-label={value.toFixed(2)}>
+      <rect x="0" y="0" width="72" height="12" rx="3" className="fill-band" />
+      <rect
+        x="0"
+        y="0"
+        width={Math.max(2, 72 * value)}
+        height="12"
+        rx="3"
+        className={value >= 0.7 ? 'fill-leaf' : value >= 0.4 ? 'fill-ochre' : 'fill-oxblood'}
+      />
+    </svg>
+  )
+}

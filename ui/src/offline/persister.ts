@@ -1,0 +1,41 @@
+import type { PersistedClient, Persister } from '@tanstack/react-query-persist-client'
+import { db } from './db'
+
+const place = 'queries'
+
+/** What is kept for a page without a network: the yard, and who is signed in; never a customer. */
+export const keptQueries = [
+  'who',
+  'tree',
+  'trees',
+  'lots',
+  'lot',
+  'today',
+  'work',
+  'clock',
+  'deliveries',
+  'kinds',
+  'measures',
+]
+
+/** Keeps the answers of the server in IndexedDB. */
+export const persister: Persister = {
+  persistClient: async (client: PersistedClient) => {
+    // What was last seen is kept, also when asking for it again has failed since.
+    const queries = client.clientState.queries.map((q) => ({
+      ...q,
+      state: { ...q.state, status: 'success' as const, error: null, fetchFailureReason: null },
+      promise: undefined,
+    }))
+    await (await db()).put('cache', { ...client, clientState: { queries, mutations: [] } }, place)
+  },
+  restoreClient: async () => {
+    const kept = (await (await db()).get('cache', place)) as PersistedClient | undefined
+    // What was kept is shown at once, and asked for again as soon as somebody looks at it.
+    for (const q of kept?.clientState.queries ?? []) q.state.dataUpdatedAt = 1
+    return kept
+  },
+  removeClient: async () => {
+    await (await db()).delete('cache', place)
+  },
+}

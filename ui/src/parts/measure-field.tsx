@@ -1,0 +1,79 @@
+import { type Ref, useEffect, useId, useState } from 'react'
+import { useTranslation } from 'react-i18next'
+import { useSettings } from '../words/settings'
+import { type Kind, readMeasure, typeMeasure, unitOf } from '../words/units'
+import { FieldFault } from './states'
+
+/**
+ * A number with its unit. What is typed stays as typed, letters too; the value goes up only when it is
+ * a number. A length is converted once, here.
+ */
+export function MeasureField(props: {
+  label: string
+  value: number | null | undefined
+  onChange: (value: number | null) => void
+  onBad?: (bad: boolean) => void
+  kind?: Kind
+  unit?: string
+  placeholder?: string
+  fault?: string
+  inputRef?: Ref<HTMLInputElement>
+  id?: string
+  hint?: string
+}) {
+  const { t } = useTranslation()
+  const { units } = useSettings()
+  const made = useId()
+  const id = props.id ?? made
+  const kind = props.kind ?? 'number'
+  const say = (v: number | null | undefined) => typeMeasure(kind, v, units)
+  const [text, setText] = useState(() => say(props.value))
+  const read = (typed: string) => readMeasure(kind, typed, units)
+  // Undo, a reload or another tree changes the value from outside: show it, unless it is what was typed.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: only a value from outside counts
+  useEffect(() => {
+    const typed = read(text)
+    if (!Number.isNaN(typed ?? 0) && (typed ?? null) !== (props.value ?? null)) setText(say(props.value))
+  }, [props.value, units])
+  const bad = Number.isNaN(read(text) ?? 0)
+  const fault = bad ? t(kind === 'mm' ? 'fault.length' : 'fault.number') : props.fault
+  const unit = unitOf(kind, units) || props.unit
+  return (
+    <div>
+      <label htmlFor={id} className="mb-1 block font-semibold text-sm">
+        {props.label}
+      </label>
+      <div className="relative">
+        <input
+          id={id}
+          ref={props.inputRef}
+          className={`field tabular-nums ${unit && unit.length > 1 ? 'pr-10' : unit ? 'pr-7' : ''} pl-2.5`}
+          inputMode="decimal"
+          autoComplete="off"
+          value={text}
+          placeholder={props.placeholder}
+          aria-invalid={fault ? true : undefined}
+          aria-describedby={fault ? `${id}-fault` : props.hint ? `${id}-hint` : undefined}
+          onChange={(e) => {
+            setText(e.target.value)
+            const value = read(e.target.value)
+            const wrong = Number.isNaN(value ?? 0)
+            props.onBad?.(wrong)
+            if (!wrong) props.onChange(value ?? null)
+          }}
+        />
+        {unit && (
+          <span className="pointer-events-none absolute inset-y-0 right-2.5 grid place-items-center text-soft text-sm">
+            {unit}
+          </span>
+        )}
+      </div>
+      {props.hint && !fault && (
+        <p id={`${id}-hint`} className="mt-1 text-soft text-sm">
+          {props.hint}
+        </p>
+      )}
+      <FieldFault id={`${id}-fault`} text={fault} />
+    </div>
+  )
+}

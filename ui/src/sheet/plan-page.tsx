@@ -1,0 +1,217 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useRef, useState } from 'react'
+import { useTranslation } from 'react-i18next'
+import { Link, useLocation } from 'wouter'
+import { ask, client, newKey, type Person, Problem, type Schemas } from '../api/client'
+import { planQuery, spotQuery } from '../api/queries'
+import { Choice } from '../parts/choice'
+import { MeasureField } from '../parts/measure-field'
+import { Failed, Loading, sayProblem } from '../parts/states'
+import { useSettings } from '../words/settings'
+import { PlanView } from './plan-view'
+
+type Ask = Schemas['DeskPlanAsk']
+
+/** The planting of this very tree in that very spot. It redraws as an answer or a school changes. */
+export function PlanPage({ spotId, tag, who }: { spotId: string; tag: string; who: Person }) {
+  const { t } = useTranslation()
+  const { units, language } = useSettings()
+  const [, go] = useLocation()
+  const cache = useQueryClient()
+  const spot = useQuery(spotQuery(spotId))
+  const [today, setToday] = useState<Omit<Ask, 'tag' | 'spot_id' | 'schools'>>({
+    planting_on: who.today,
+    high_c: 8,
+    ground: 'workable',
+    buds: 'dormant',
+    stands_alone: true,
+  })
+  const [schools, setSchools] = useState<Record<string, string>>({})
+  const [reason, setReason] = useState('')
+  const body: Ask = { tag, spot_id: spotId, ...today, schools }
+  const plan = useQuery(planQuery(body))
+  const key = useRef(newKey())
+  const issue = useMutation({
+    mutationFn: () =>
+      ask(
+        client.POST('/api/v1/sheets', {
+          params: { header: { 'Idempotency-Key': key.current } },
+          body: { ...body, tree_version: plan.data?.tree_version ?? 0, signed_reason: reason, units, language },
+        }),
+      ),
+    retry: (count, cause) => cause instanceof Problem && (cause.status === 0 || cause.status === 503) && count < 40,
+    retryDelay: 1500,
+    onSuccess: (sheet) => {
+      void cache.invalidateQueries()
+      go(`/sheets/${sheet.number}`)
+    },
+  })
+  const draft = useMutation({
+    mutationFn: async () => {
+      const pdf = await ask(
+        client.POST('/api/v1/plan/draft.pdf', {
+          body: { ...body, tree_version: 0, signed_reason: '', units, language },
+          parseAs: 'blob',
+        }) as unknown as Promise<{ data?: Blob; response: Response }>,
+      )
+      window.open(URL.createObjectURL(pdf), '_blank')
+    },
+  })
+  if (plan.error instanceof Problem && !plan.data) {
+    const missing = plan.error.errors.filter((e) => e.field.startsWith('spot.'))
+    return (
+      <div className="mx-auto w-full max-w-2xl px-4 py-10">
+        <h1 className="mb-2 text-3xl">{t('plan.not-yet')}</h1>
+        <p className="mb-4 text-lg">
+          {missing.length
+            ? t('plan.needs', { what: missing.map((m) => t(`spot.${m.field.slice(5)}`)).join(', ') })
+            : sayProblem(plan.error, t)}
+        </p>
+        <Link href={`/ground/${spotId}`} className="deed no-underline">
+          {t('plan.to-ground')}
+        </Link>
+      </div>
+    )
+  }
+  if (plan.error && !plan.data) return <Failed cause={plan.error} again={() => plan.refetch()} />
+  if (!plan.data) return <Loading />
+  const p = plan.data
+  const locked = p.plan.locked
+  const refused = Boolean(p.plan.refused)
+  const unsigned = p.stops.length > 0 && reason.trim() === ''
+  return (
+    <PlanView
+      title={t('plan.for', { kind: p.common, tag: p.tag, customer: p.customer, spot: p.spot_name })}
+      plan={p.plan}
+      words={p.words}
+      input={p.input}
+      busy={plan.isFetching}
+      danger={locked ? t('plan.locked') : undefined}
+    >
+      <div className="grid gap-4">
+        {p.stops.length > 0 && !refused && (
+          <div className="rounded-xl border-2 border-oxblood p-3">
+            <p className="mb-1 font-semibold text-oxblood">{t('plan.stops')}</p>
+            <ul className="mb-2 list-disc pl-5">
+              {p.stops.map((s) => (
+                <li key={s.code}>{s.text}</li>
+              ))}
+            </ul>
+            <label htmlFor="reason" className="mb-1 block font-semibold text-sm">
+              {t('plan.sign')}
+            </label>
+            <input
+              id="reason"
+              className="field"
+              maxLength={500}
+              value={reason}
+              onChange={(e) => setReason(e.target.value)}
+            />
+          </div>
+        )}
+        {issue.error && (
+          <p role="alert" className="rounded-lg border-2 border-oxblood p-3 text-oxblood">
+            {sayProblem(issue.error, t)}
+          </p>
+        )}
+        {!refused && (
+          <div className="grid grid-cols-[1fr_auto] gap-2">
+            <button
+              type="button"
+              className="deed"
+              disabled={locked || unsigned || issue.isPending || plan.isFetching}
+              onClick={() => issue.mutate()}
+            >
+              {issue.isPending ? t('plan.issuing') : t('plan.issue')}
+            </button>
+            <button type="button" className="quiet" disabled={draft.isPending} onClick={() => draft.mutate()}>
+              {t('plan.print-draft')}
+            </button>
+          </div>
+        )}
+        {refused && (
+          <div className="grid gap-2">
+            <Link href={`/match/${spotId}`} className="deed no-underline">
+              {t('plan.other-tree')}
+            </Link>
+            <Link href={`/ground/${spotId}`} className="quiet no-underline">
+              {t('plan.raise-bed')}
+            </Link>
+          </div>
+        )}
+        {locked && !refused && (
+          <Link href={`/ground/${spotId}`} className="quiet no-underline">
+            {t('plan.record-marking')}
+          </Link>
+        )}
+        <details open={refused} className="row-line pb-3">
+          <summary className="min-h-11 cursor-pointer py-2 font-semibold">{t('plan.today')}</summary>
+          <div className="grid gap-3">
+            <div>
+              <label htmlFor="planting-on" className="mb-1 block font-semibold text-sm">
+                {t('plan.planting-on')}
+              </label>
+              <input
+                id="planting-on"
+                type="date"
+                className="field"
+                value={today.planting_on}
+                onChange={(e) => e.target.value && setToday({ ...today, planting_on: e.target.value })}
+              />
+            </div>
+            <MeasureField
+              label={t('plan.high')}
+              kind="c"
+              value={today.high_c}
+              onChange={(v) => v !== null && setToday({ ...today, high_c: v })}
+            />
+            <Choice
+              required
+              label={t('plan.ground')}
+              value={today.ground}
+              onChange={(v) => setToday({ ...today, ground: v as Ask['ground'] })}
+              options={['workable', 'frozen', 'waterlogged'].map((v) => ({ value: v, label: t(`plan.ground.${v}`) }))}
+            />
+            <Choice
+              required
+              label={t('plan.buds')}
+              value={today.buds}
+              onChange={(v) => setToday({ ...today, buds: v as Ask['buds'] })}
+              options={['dormant', 'swelling', 'leafed'].map((v) => ({ value: v, label: t(`plan.buds.${v}`) }))}
+            />
+            <Choice
+              required
+              label={t('plan.stands')}
+              value={today.stands_alone ? 'yes' : 'no'}
+              onChange={(v) => setToday({ ...today, stands_alone: v === 'yes' })}
+              options={['yes', 'no'].map((v) => ({ value: v, label: t(v) }))}
+            />
+          </div>
+        </details>
+        <details className="row-line pb-3">
+          <summary className="min-h-11 cursor-pointer py-2 font-semibold">{t('plan.schools')}</summary>
+          <div className="grid gap-3">
+            {p.schools.map((s) => (
+              <label key={s.step} className="block">
+                <span className="block font-semibold text-sm">{s.label}</span>
+                <select
+                  className="field"
+                  value={s.chosen}
+                  onChange={(e) => setSchools({ ...schools, [s.step]: e.target.value })}
+                >
+                  {s.choices.map((c) => (
+                    <option key={c.code} value={c.code}>
+                      {c.text}
+                    </option>
+                  ))}
+                </select>
+                <span className="mt-1 block text-soft text-sm">{s.reason}</span>
+              </label>
+            ))}
+          </div>
+        </details>
+        {spot.data?.reading.marked && <p className="text-sm">{t('plan.marked', { ...spot.data.reading.marked })}</p>}
+      </div>
+    </PlanView>
+  )
+}

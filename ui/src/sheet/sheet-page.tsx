@@ -1,0 +1,71 @@
+import { useQuery } from '@tanstack/react-query'
+import { useTranslation } from 'react-i18next'
+import { Link } from 'wouter'
+import { Problem } from '../api/client'
+import { sheetQuery } from '../api/queries'
+import { Failed, Loading, Nothing } from '../parts/states'
+import { useSettings } from '../words/settings'
+import { PlanView } from './plan-view'
+
+/** An issued sheet, drawn again from what it kept, with its paper and its calendar. */
+export function SheetPage({ number }: { number: number }) {
+  const { t } = useTranslation()
+  const { units, language } = useSettings()
+  const sheet = useQuery(sheetQuery(number))
+  if (sheet.isPending) return <Loading />
+  if (sheet.error instanceof Problem && [404, 422].includes(sheet.error.status))
+    return <Nothing title={t('nothing.sheet')} />
+  if (sheet.error) return <Failed cause={sheet.error} again={() => sheet.refetch()} />
+  const s = sheet.data
+  const file = (name: string, paper?: string) =>
+    `/api/v1/sheets/${s.number}/${name}?${new URLSearchParams({ units, language, ...(paper ? { paper } : {}) })}`
+  return (
+    <PlanView
+      title={t('sheet.title', {
+        number: s.number,
+        kind: s.common,
+        tag: s.tag,
+        customer: s.customer,
+        spot: s.spot_name,
+      })}
+      plan={s.plan}
+      words={s.words}
+      input={s.input}
+    >
+      <div className="grid gap-2">
+        <p className="font-semibold">
+          {s.planting_text}.{' '}
+          {t('sheet.issued', {
+            date: new Date(s.issued_at).toLocaleDateString(language, {
+              day: 'numeric',
+              month: 'long',
+              year: 'numeric',
+            }),
+            by: s.issued_by,
+          })}
+        </p>
+        <p>{s.marked}</p>
+        {s.signed && <p>{s.signed}</p>}
+        {s.done.length > 0 && (
+          <p>
+            <span className="font-semibold">{t('sheet.done')}</span> {s.done.join('; ')}.
+          </p>
+        )}
+        <div className="no-print grid grid-cols-2 gap-2">
+          <a className="deed no-underline" href={file('sheet.pdf', 'a4')} target="_blank" rel="noreferrer">
+            {t('sheet.pdf.a4')}
+          </a>
+          <a className="deed no-underline" href={file('sheet.pdf', 'letter')} target="_blank" rel="noreferrer">
+            {t('sheet.pdf.letter')}
+          </a>
+          <a className="quiet no-underline" href={file('care.ics')} download={`care-${s.number}.ics`}>
+            {t('sheet.calendar')}
+          </a>
+          <Link className="quiet no-underline" href={`/bench/${s.tag}`}>
+            {t('sheet.tree')}
+          </Link>
+        </div>
+      </div>
+    </PlanView>
+  )
+}

@@ -1,0 +1,35 @@
+import { useSyncExternalStore } from 'react'
+
+export type Units = 'metric' | 'us'
+export type Language = 'en-US' | 'en-GB'
+export type Settings = { units: Units; language: Language }
+
+const place = 'sedum.settings'
+const listeners = new Set<() => void>()
+
+function first(): Settings {
+  const fallback: Settings = { units: 'metric', language: navigator.language === 'en-GB' ? 'en-GB' : 'en-US' }
+  try {
+    return { ...fallback, ...JSON.parse(localStorage.getItem(place) ?? '{}') }
+  } catch {
+    return fallback
+  }
+}
+
+let current = first()
+
+/** How this device shows figures and words. */
+export const settings = (): Settings => current
+
+export function changeSettings(change: Partial<Settings>) {
+  current = { ...current, ...change }
+  localStorage.setItem(place, JSON.stringify(current))
+  for (const tell of listeners) tell()
+}
+
+export function useSettings(): Settings {
+  return useSyncExternalStore((tell) => {
+    listeners.add(tell)
+    return () => listeners.delete(tell)
+  }, settings)
+}

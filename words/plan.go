@@ -1,0 +1,231 @@
+package words
+
+import (
+	"fmt"
+	"maps"
+	"slices"
+	"strings"
+	"time"
+
+	"sedum/core/care"
+	"sedum/core/planting"
+	"sedum/core/rules"
+)
+
+// PlanWords is a plan as people read it, on the screen and on paper alike.
+type PlanWords struct {
+	Headline   string          `json:"headline"`
+	Why        string          `json:"why"`
+	Window     WindowWords     `json:"window"`
+	Handling   string          `json:"handling"`
+	Figures    []FigureWords   `json:"figures"`
+	Steps      []StepWords     `json:"steps"`
+	Quantities []QuantityWords `json:"quantities"`
+	Notes      []string        `json:"notes" doc:"conflicts and assumptions"`
+	Care       []CareWords     `json:"care"`
+	Schools    string          `json:"schools"`
+	Trouble    []string        `json:"trouble"`
+}
+
+// WindowWords is whether today is a day to plant.
+type WindowWords struct {
+	Status  string   `json:"status"`
+	Word    string   `json:"word"`
+	Reasons []string `json:"reasons"`
+}
+
+// FigureWords is one figure in large type, and how it came.
+type FigureWords struct {
+	Key      string    `json:"key"`
+	Label    string    `json:"label"`
+	Figure   string    `json:"figure" doc:"empty when withheld"`
+	Unit     string    `json:"unit"`
+	Withheld bool      `json:"withheld"`
+	How      []HowPart `json:"how"`
+}
+
+// HowPart is one thing that a figure came from: a value, a house rule or a school.
+type HowPart struct {
+	What   string `json:"what" doc:"value, rule or school"`
+	Label  string `json:"label"`
+	Value  string `json:"value"`
+	Reason string `json:"reason"`
+}
+
+// StepWords is one step as it is read: cautions first, then what to do, then why.
+type StepWords struct {
+	Code     string   `json:"code"`
+	Text     string   `json:"text"`
+	Why      string   `json:"why"`
+	Cautions []string `json:"cautions"`
+	Digs     bool     `json:"digs"`
+	Locked   bool     `json:"locked"`
+}
+
+// QuantityWords is one line of the shopping list.
+type QuantityWords struct {
+	Code   string `json:"code"`
+	Label  string `json:"label"`
+	Amount string `json:"amount"`
+	Bags   string `json:"bags"`
+}
+
+// CareWords is one entry of the care calendar.
+type CareWords struct {
+	Code  string    `json:"code"`
+	Date  string    `json:"date"`
+	Until string    `json:"until"`
+	Text  string    `json:"text"`
+	From  time.Time `json:"from"`
+	To    time.Time `json:"to"`
+}
+
+// Plan says a plan.
+func (s Speaker) Plan(in planting.Input, p planting.Plan, events []care.Event) PlanWords {
+	out := PlanWords{
+		Figures: []FigureWords{}, Steps: []StepWords{}, Quantities: []QuantityWords{}, Notes: []string{}, Care: []CareWords{},
+		Window: s.window(p.Window), Trouble: []string{},
+	}
+	if p.Refused != "" {
+		out.Headline, out.Why = s.Say("plan.refused", nil), s.Say("refused."+p.Refused, nil)
+		return out
+	}
+	out.Headline, out.Why = s.planHeadline(in, p)
+	out.Handling = s.Say("handling."+p.Load.Handling, nil)
+	for _, n := range p.Numbers {
+		out.Figures = append(out.Figures, s.figure(n, p.Locked))
+	}
+	for _, step := range p.Steps {
+		out.Steps = append(out.Steps, s.step(step))
+	}
+	for _, q := range p.Quantities {
+		out.Quantities = append(out.Quantities, s.quantity(q, p.Locked))
+	}
+	for _, c := range p.Conflicts {
+		out.Notes = append(out.Notes, s.Say("conflict."+c.Code, nil))
+	}
+	for _, a := range p.Assumed {
+		out.Notes = append(out.Notes, s.Say("assumed."+a, nil))
+	}
+	for _, e := range events {
+		out.Care = append(out.Care, s.care(e))
+	}
+	values := map[string]any{}
+	for _, step := range []rules.Step{rules.StepFlare, rules.StepShape, rules.StepRoots, rules.StepBackfill} {
+		values[string(step)] = s.Say("school."+string(step)+"."+p.Schools[string(step)], nil)
+	}
+	values["mulch"] = planting.Measure{Value: p.MulchMM, Unit: "mm"} // as laid: thinner on fine or slow ground
+	out.Schools = s.Say("sheet.schools", values)
+	for _, code := range []string{"falls", "flood", "deep", "leans", "bare"} {
+		out.Trouble = append(out.Trouble, s.Say("trouble."+code, nil))
+	}
+	return out
+}
+
+func (s Speaker) planHeadline(in planting.Input, p planting.Plan) (headline, why string) {
+	id := "plan.proud"
+	switch {
+	case p.Hole.BuildMoundFirst:
+		id = "plan.mound"
+	case p.Hole.FinishedRaiseMM < 0.5:
+		id = "plan.level"
+	}
+	whyID := "plan.why"
+	if p.Drainage == "slow" || p.Drainage == "poor" {
+		whyID = "plan.why.slow"
+	}
+	soil := in.Spot.SoilClass
+	if soil != "" && whyID == "plan.why" { // it begins the sentence
+		soil = strings.ToUpper(soil[:1]) + soil[1:]
+	}
+	return s.Say(id, map[string]any{"raise": planting.Measure{Value: p.Hole.FinishedRaiseMM, Unit: "mm"}}),
+		s.Say(whyID, map[string]any{"soil": soil, "drainage": s.Say("drainage."+p.Drainage, nil),
+			"base": planting.Measure{Value: p.Hole.FlareToBaseMM, Unit: "mm"}})
+}
+
+func (s Speaker) window(w planting.WindowResult) WindowWords {
+	out := WindowWords{Status: w.Status, Reasons: []string{}}
+	if w.Status != "" {
+		out.Word = s.Say("window."+w.Status, nil)
+	}
+	for _, r := range w.Reasons {
+		out.Reasons = append(out.Reasons, s.Say("window.reason."+r, nil))
+	}
+	return out
+}
+
+func (s Speaker) figure(n planting.Number, locked bool) FigureWords {
+	out := FigureWords{Key: n.Key, Label: s.Say("number."+n.Key, nil), How: []HowPart{}}
+	if out.Withheld = n.Digs && locked; out.Withheld {
+		return out
+	}
+	out.Figure, out.Unit = s.Figure(planting.Measure{Value: n.Value, Unit: n.Unit})
+	for _, key := range slices.Sorted(maps.Keys(n.From)) {
+		out.How = append(out.How, HowPart{"value", s.Say("from."+key, nil), s.Measure(n.From[key]), ""})
+	}
+	for _, used := range n.Rules {
+		if rule, ok := rules.Find(used.Key); ok {
+			out.How = append(out.How, HowPart{"rule", string(used.Key), s.ruleValue(rule, used.Value), rule.Reason})
+		}
+	}
+	if n.School != nil {
+		if each, ok := rules.FindSchools(n.School.Step); ok {
+			out.How = append(out.How, HowPart{"school", s.Say("school.step."+string(each.Step), nil),
+				s.Say("school."+string(each.Step)+"."+n.School.Choice, nil), each.Reason})
+		}
+	}
+	return out
+}
+
+func (s Speaker) ruleValue(rule rules.Rule, value float64) string {
+	switch rule.Unit {
+	case "mm":
+		return s.Measure(planting.Measure{Value: value, Unit: "mm"})
+	case "L":
+		return s.Measure(planting.Measure{Value: value, Unit: "l"})
+	case "kg":
+		return s.Measure(planting.Measure{Value: value, Unit: "kg"})
+	case "share":
+		return s.Measure(planting.Measure{Value: value * 100, Unit: "pct"})
+	}
+	return plain(value, 2) + " " + rule.Unit
+}
+
+func (s Speaker) step(step planting.Step) StepWords {
+	out := StepWords{Code: step.Code, Digs: step.Digs, Locked: step.Locked, Cautions: []string{}}
+	for _, c := range step.Cautions {
+		out.Cautions = append(out.Cautions, s.Say("caution."+c, nil))
+	}
+	if step.Locked {
+		out.Text = s.Say("step.locked", nil)
+		return out
+	}
+	out.Text = s.Choice("step."+step.Code, step.Choice, step.Values)
+	out.Why = s.Say("step."+step.Code+".why", nil)
+	return out
+}
+
+// hidden are quantities that give the digging away while services are unmarked.
+var hidden = map[string]bool{"mound-soil": true, "spoil-left": true}
+
+func (s Speaker) quantity(q planting.Quantity, locked bool) QuantityWords {
+	out := QuantityWords{Code: q.Code, Label: s.Say("quantity."+q.Code, nil), Amount: s.Measure(q.Amount)}
+	if locked && hidden[q.Code] {
+		out.Amount = s.Say("sheet.withheld", nil)
+	}
+	switch {
+	case q.Bags == 1:
+		out.Bags = s.Say("quantity.bag", nil)
+	case q.Bags > 1:
+		out.Bags = s.Say("quantity.bags", map[string]any{"bags": fmt.Sprint(q.Bags)})
+	}
+	return out
+}
+
+func (s Speaker) care(e care.Event) CareWords {
+	out := CareWords{Code: e.Code, Date: s.Date(e.Date), Text: s.Measures("care."+e.Code, e.Values), From: e.Date, To: e.Until}
+	if !e.Until.IsZero() {
+		out.Until = s.Date(e.Until)
+	}
+	return out
+}

@@ -1,0 +1,182 @@
+// Package words turns codes and numbers into sentences.
+//
+// Nothing people read stands in code: it is in the message files beside this one, by
+// language. Core results carry codes and measures; a Speaker says them in one language
+// and one system of units, converted once, here.
+package words
+
+import (
+	"embed"
+	"encoding/json"
+	"fmt"
+	"io/fs"
+	"slices"
+	"strings"
+	"time"
+
+	"github.com/nicksnyder/go-i18n/v2/i18n"
+	"golang.org/x/text/language"
+
+	"sedum/core/fault"
+	"sedum/core/num"
+	"sedum/core/planting"
+)
+
+//go:embed messages/*.json
+var messageFiles embed.FS
+
+// Languages lists the languages that are complete.
+func Languages() []string { return []string{"en-US", "en-GB"} }
+
+// Units is the system a person reads in.
+type Units string
+
+// The systems of units.
+const (
+	Metric Units = "metric"
+	US     Units = "us"
+)
+
+var bundle = load()
+
+func load() *i18n.Bundle {
+	b := i18n.NewBundle(language.AmericanEnglish)
+	b.RegisterUnmarshalFunc("json", json.Unmarshal)
+	for _, name := range Languages() {
+		text, err := fs.ReadFile(messageFiles, "messages/"+name+".json")
+		if err != nil {
+			panic(err) // the file is compiled in
+		}
+		if _, err := b.ParseMessageFileBytes(text, name+".json"); err != nil {
+			panic(err)
+		}
+	}
+	return b
+}
+
+// Speaker says things in one language and one system of units.
+type Speaker struct {
+	Language  string
+	Units     Units
+	localizer *i18n.Localizer
+}
+
+// For is a speaker for a language as a browser asks for it; the first complete language is the fallback.
+func For(accept string, units Units) Speaker {
+	tags, _, _ := language.ParseAcceptLanguage(accept)
+	matcher := language.NewMatcher([]language.Tag{language.AmericanEnglish, language.BritishEnglish})
+	_, index, _ := matcher.Match(tags...)
+	name := Languages()[index]
+	if units != US {
+		units = Metric
+	}
+	return Speaker{Language: name, Units: units, localizer: i18n.NewLocalizer(bundle, name)}
+}
+
+// Knows tells whether there is a sentence for an id.
+func (s Speaker) Knows(id string) bool {
+	_, err := s.localizer.Localize(&i18n.LocalizeConfig{MessageID: id})
+	return err == nil
+}
+
+// Say gives the sentence for an id with its values: measures, dates, numbers or text. A missing sentence
+// shows as its id, and a test finds it.
+func (s Speaker) Say(id string, values map[string]any) string {
+	said := map[string]any{}
+	for k, v := range values {
+		said[k] = s.value(v)
+	}
+	text, err := s.localizer.Localize(&i18n.LocalizeConfig{MessageID: id, TemplateData: said})
+	if err != nil {
+		return id
+	}
+	return text
+}
+
+// Measures is Say for the values of a step.
+func (s Speaker) Measures(id string, values map[string]planting.Measure) string {
+	any := map[string]any{}
+	for k, v := range values {
+		any[k] = v
+	}
+	return s.Say(id, any)
+}
+
+// Choice says id.choice when there is such a sentence, else id.
+func (s Speaker) Choice(id, choice string, values map[string]planting.Measure) string {
+	if choice != "" && s.Knows(id+"."+choice) {
+		return s.Measures(id+"."+choice, values)
+	}
+	return s.Measures(id, values)
+}
+
+func (s Speaker) value(v any) any {
+	switch x := v.(type) {
+	case planting.Measure:
+		return s.Measure(x)
+	case time.Time:
+		return s.Date(x)
+	case float64:
+		return plain(x, 2)
+	case []string:
+		return s.Among(x)
+	}
+	return v
+}
+
+// Among lists choices: a, b or c.
+func (s Speaker) Among(list []string) string {
+	list = slices.DeleteFunc(slices.Clone(list), func(each string) bool { return each == "" })
+	if len(list) < 2 {
+		return strings.Join(list, "")
+	}
+	return strings.Join(list[:len(list)-1], ", ") + " " + s.Say("or", nil) + " " + list[len(list)-1]
+}
+
+// Date says a day in the customer's own order.
+func (s Speaker) Date(t time.Time) string {
+	if s.Language == "en-GB" {
+		return t.Format("2 January 2006")
+	}
+	return t.Format("January 2, 2006")
+}
+
+// Fault says what is wrong with a field and what to do about it.
+func (s Speaker) Fault(f fault.Fault) string {
+	values := map[string]any{"limit": f.Limit}
+	if list, ok := f.Limit.([]string); ok {
+		values["limit"] = s.Among(list)
+	}
+	if field, ok := f.Limit.(string); ok && f.Code == fault.BothOrNeither {
+		values["limit"] = s.Field(field)
+	}
+	return s.Say("fault."+string(f.Code), values)
+}
+
+// Field names a field as people do.
+func (s Speaker) Field(path string) string {
+	last := path[strings.LastIndex(path, ".")+1:]
+	if s.Knows("field." + last) {
+		return s.Say("field."+last, nil)
+	}
+	return strings.ReplaceAll(last, "_", " ")
+}
+
+// List joins sentences or names: a, b and c.
+func (s Speaker) List(list []string) string {
+	if len(list) < 2 {
+		return strings.Join(list, "")
+	}
+	return strings.Join(list[:len(list)-1], ", ") + " " + s.Say("and", nil) + " " + list[len(list)-1]
+}
+
+func plain(x float64, decimals int) string {
+	text := fmt.Sprintf("%.*f", decimals, num.Round(x, decimals))
+	if strings.Contains(text, ".") {
+		text = strings.TrimRight(strings.TrimRight(text, "0"), ".")
+	}
+	if text == "-0" {
+		return "0"
+	}
+	return strings.Replace(text, "-", "−", 1)
+}

@@ -1,0 +1,120 @@
+package words_test
+
+import (
+	"encoding/json"
+	"os"
+	"regexp"
+	"strings"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"sedum/core/fault"
+	"sedum/core/fit"
+	"sedum/core/planting"
+	"sedum/core/rules"
+	"sedum/core/stock"
+	"sedum/words"
+)
+
+func messages(t *testing.T, file string) map[string]string {
+	t.Helper()
+	text, err := os.ReadFile(file)
+	require.NoError(t, err)
+	out := map[string]string{}
+	require.NoError(t, json.Unmarshal(text, &out))
+	return out
+}
+
+// Both languages are complete, with the same values in every sentence; on the server and in the page.
+func TestLanguagesAreComplete(t *testing.T) {
+	value := regexp.MustCompile(`\{\{\.?\w+\}\}`)
+	for _, folder := range []string{"messages/", "../ui/src/words/"} {
+		us, gb := messages(t, folder+"en-US.json"), messages(t, folder+"en-GB.json")
+		assert.Len(t, gb, len(us))
+		for id, text := range us {
+			assert.NotEmpty(t, gb[id], id)
+			assert.Equal(t, value.FindAllString(text, -1), value.FindAllString(gb[id], -1), id)
+		}
+	}
+}
+
+// Every code that the core can give has its sentence.
+func TestEveryCodeHasItsSentence(t *testing.T) {
+	ids := []string{}
+	add := func(prefix string, codes ...string) {
+		for _, c := range codes {
+			ids = append(ids, prefix+c)
+		}
+	}
+	for _, v := range []stock.Verdict{stock.Sell, stock.Fix, stock.Hold, stock.NotYetJudged, stock.SendBack} {
+		add("verdict.", string(v))
+	}
+	for _, s := range stock.States() {
+		add("state.", string(s))
+	}
+	add("reason.flare.", "clear", "clear-and-inspect", "excavate", "send-back")
+	add("reason.roots.", "root-rot", "under-rooted", "support-ball", "overwatered", "soak", "uncorrectable-roots", "count-main-roots",
+		"too-much-to-cut", "cut-when-dormant", "cut-at-collar", "wait-for-cool", "wait-for-dormancy")
+	add("reason.roots.", "dried-out", "mould", "pot-up", "plant-within-3-days", "roots-too-short", "roots-short", "trim-broken", "slot-or-trim", "bend-risk")
+	add("reason.ball.", "broken-ball", "no-standard", "ball-too-small", "ball-small", "too-little-root-below-flare", "soak", "clear-flare")
+	add("reason.clock.", stock.Critical, stock.Spent)
+	add("note.", "zip", "encoding", "empty", "quotes", "rows", "columns", "too-large")
+	for _, f := range fit.Order() {
+		add("factor.", string(f))
+	}
+	for _, f := range []fit.Factor{fit.Cold, fit.Heat, fit.Light, fit.Drainage, fit.Reaction, fit.Drought, fit.Room, fit.Chill, fit.Wind, fit.SoilGroup} {
+		add("fit.unknown.", string(f))
+	}
+	add("remedy.", "carry-water", "add-partner", "raise-150", "hose", "raise-300", "sentence")
+	add("window.reason.", "ground-frozen", "ground-waterlogged", "not-dormant", "not-cool", "winter-drying", "summer", "autumn-hazard", "cold-limit",
+		"tender-before-last-frost", "in-leaf", "buds-swelling", "heat")
+	for _, s := range rules.AllSchools() {
+		add("school.step.", string(s.Step))
+		add("school."+string(s.Step)+".", s.Choices...)
+	}
+	for _, c := range []fault.Code{fault.Required, fault.UnknownField, fault.WrongType, fault.NotWhole, fault.NotAChoice, fault.MustExceed, fault.AtLeast,
+		fault.AtMost, fault.MustBeUnder, fault.TooFew, fault.TooMany, fault.NotRising, fault.Falls, fault.DeeperThan, fault.NothingLeft, fault.TooWide,
+		fault.GreaterThan, fault.BelowMinimum, fault.BothOrNeither, fault.NoSum, fault.TooLarge, fault.BadCheck, fault.Formula, fault.UnknownKind} {
+		add("fault.", string(c))
+	}
+	for _, language := range words.Languages() {
+		s := words.For(language, words.Metric)
+		assert.Equal(t, language, s.Language)
+		for _, id := range ids {
+			assert.True(t, s.Knows(id), "%s in %s", id, language)
+		}
+	}
+}
+
+// Lengths, volumes and weights by the exact factors (25.4 mm, 3.785411784 L, 0.45359237 kg).
+func TestMeasuresInBothSystems(t *testing.T) {
+	metric, us := words.For("en-US", words.Metric), words.For("en-US", words.US)
+	for _, c := range []struct {
+		value      float64
+		unit       string
+		metric, us string
+	}{
+		{194.4, "mm", "194 mm", "7⅝ in"}, {25.4, "mm", "25 mm", "1 in"}, {3, "mm", "3 mm", "⅛ in"}, {0, "mm", "0 mm", "0 in"},
+		{656, "mm", "656 mm", "26 in"}, {1810, "mm", "1810 mm", "71 in"},
+		{20, "l", "20 L", "5.3 US gal"}, {3.25, "l", "3.3 L", "3.4 US qt"}, {15.4, "kg", "15 kg", "34 lb"},
+		{-18, "c", "−18 °C", "−0 °F"}, {2.2, "m", "2.2 m", "7 ft"}, {270, "deg", "270°", "270°"},
+	} {
+		m := planting.Measure{Value: c.value, Unit: c.unit}
+		assert.Equal(t, c.metric, strings.ReplaceAll(metric.Measure(m), " ", " "))
+		if c.value != -18 {
+			assert.Equal(t, c.us, strings.ReplaceAll(us.Measure(m), " ", " "))
+		}
+	}
+}
+
+func TestDatesAndFallbacks(t *testing.T) {
+	day := time.Date(2026, 11, 25, 0, 0, 0, 0, time.UTC)
+	assert.Equal(t, "November 25, 2026", words.For("en-US", "").Date(day))
+	assert.Equal(t, "25 November 2026", words.For("en-GB,en;q=0.8", "").Date(day))
+	assert.Equal(t, "en-US", words.For("fi", "furlongs").Language)
+	assert.Equal(t, words.Metric, words.For("fi", "furlongs").Units)
+	assert.Contains(t, words.For("", "").Fault(fault.Fault{Field: "form", Code: fault.NotAChoice, Limit: []string{"container", "plug", "balled"}}), "container, plug or balled")
+}
