@@ -169,10 +169,11 @@ func (d *Desk) SaveCheck(ctx context.Context, who Caller, typed, key string, c N
 	if len(key) < 8 || len(key) > 64 {
 		return Saved{}, Refused{Code: "idempotency-key", Field: "idempotency_key"}
 	}
-	t, lot, err := d.Store.TreeOnBench(ctx, code)
+	onBench, err := d.Store.TreeOnBench(ctx, code)
 	if err != nil {
 		return Saved{}, err
 	}
+	t, lot := onBench.Tree, onBench.Lot
 	check, err := d.judgeLook(ctx, d.Store, who, lot, t, c)
 	if err != nil {
 		return Saved{}, err
@@ -207,7 +208,10 @@ func (d *Desk) SaveCheck(ctx context.Context, who Caller, typed, key string, c N
 	case err != nil:
 		return Saved{}, err
 	}
-	next, err := d.nextTree(ctx, d.Store, TreeView{Tree: after, Lot: lot})
+	next := onBench.NextInLot
+	if lot.Decision == "open" && onBench.Drawn != nil {
+		next, err = d.Store.NextDrawn(ctx, lot.ID, onBench.Drawn, t.Number)
+	}
 	return Saved{Tag: code, State: after.State, Version: after.Version + 1, NextTag: next}, err
 }
 

@@ -13,10 +13,12 @@ import (
 	"time"
 
 	"github.com/chromedp/cdproto/emulation"
+	"github.com/chromedp/cdproto/input"
 	"github.com/chromedp/cdproto/log"
 	"github.com/chromedp/cdproto/page"
 	"github.com/chromedp/cdproto/runtime"
 	"github.com/chromedp/chromedp"
+	"github.com/chromedp/chromedp/kb"
 	"github.com/stretchr/testify/require"
 
 	"sedum/api"
@@ -84,7 +86,8 @@ type hand struct {
 	complaint []string
 }
 
-const patience = 15 * time.Second
+// patience is long: a step that takes a blink here may take long on a busy machine.
+const patience = 60 * time.Second
 
 // open starts Chromium with an empty profile and a window of that size.
 func (h *house) open(width, height int64, touch bool) *hand {
@@ -194,6 +197,24 @@ func (p *hand) fill(label, value string, stage ...string) {
 	at := byLabel(label)
 	p.do(chromedp.WaitVisible(at, chromedp.BySearch), chromedp.Focus(at, chromedp.BySearch),
 		chromedp.Evaluate(`document.activeElement.select()`, nil), chromedp.KeyEvent(value))
+}
+
+// scan is a scanner at the keyboard: a sign every 20 ms and Enter, by the events' own times, however busy the machine.
+func (p *hand) scan(tag string) {
+	p.t.Helper()
+	at := time.Now()
+	p.do(chromedp.ActionFunc(func(ctx context.Context) error {
+		for _, sign := range tag + "\r" {
+			for _, e := range kb.Encode(sign) {
+				stamp := input.TimeSinceEpoch(at)
+				if err := e.WithTimestamp(&stamp).Do(ctx); err != nil {
+					return err
+				}
+			}
+			at = at.Add(20 * time.Millisecond)
+		}
+		return nil
+	}))
 }
 
 func (p *hand) sees(text string) {

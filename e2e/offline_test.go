@@ -27,8 +27,8 @@ func TestTheNetworkIsCutInTheMiddleOfEntering(t *testing.T) {
 	var ready bool
 	p.do(chromedp.Evaluate(`navigator.serviceWorker.ready.then(() => true)`, &ready, awaitPromise))
 	require.True(t, ready)
-	// The next trees are fetched ahead; the answers are kept on the device within a second or two.
-	p.do(chromedp.Sleep(4 * time.Second))
+	// The next trees are fetched ahead, and the answers are kept on the device within a second or two.
+	p.untilKept("tree", 3)
 	address := strings.TrimPrefix(h.address, "http://")
 	require.NoError(t, h.server.Close())
 
@@ -87,6 +87,29 @@ func TestTheNetworkIsCutInTheMiddleOfEntering(t *testing.T) {
 	assert.Equal(t, http.StatusOK, p.status("/readyz"))
 }
 
+// untilKept waits until the device keeps as many answers of a name in its own database.
+func (p *hand) untilKept(name string, n int) {
+	p.t.Helper()
+	count := `new Promise((done) => {
+		const open = indexedDB.open('sedum')
+		open.onerror = () => done(0)
+		open.onsuccess = () => {
+			const ask = open.result.transaction('cache').objectStore('cache').get('queries')
+			ask.onerror = () => done(0)
+			ask.onsuccess = () => {
+				open.result.close()
+				done((ask.result?.clientState.queries ?? []).filter((q) => q.queryKey[0] === '` + name + `').length)
+			}
+		}
+	})`
+	assert.EventuallyWithT(p.t, func(c *assert.CollectT) {
+		var kept int
+		if err := chromedp.Run(p.ctx, chromedp.Evaluate(count, &kept, awaitPromise)); assert.NoError(c, err) {
+			assert.GreaterOrEqual(c, kept, n)
+		}
+	}, patience, 100*time.Millisecond)
+}
+
 // status asks an address as the page does.
 func (p *hand) status(path string) int {
 	p.t.Helper()
@@ -132,6 +155,7 @@ func TestASoundTreeTakesFewTouches(t *testing.T) {
 	// A scanner from anywhere: what it types into a field is taken out again.
 	other := h.tagIn(15, "unchecked")
 	p.fill("Caliper", "31")
-	p.do(chromedp.Sleep(100*time.Millisecond), chromedp.KeyEvent(other+"\r"))
+	time.Sleep(700 * time.Millisecond) // the digits were the hand's, not the scanner's
+	p.scan(other)
 	p.until(`location.pathname === '/bench/` + other + `'`)
 }

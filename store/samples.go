@@ -1,7 +1,10 @@
 package store
 
 import (
+	"cmp"
 	"context"
+	"slices"
+	"strings"
 	"time"
 
 	"gorm.io/gorm"
@@ -83,6 +86,7 @@ func (s *Store) RecordOf(ctx context.Context, growerID string) ([]ClosedLot, err
 
 // FirstLook is the last look at a tree before any work on it: what the lot is judged by.
 type FirstLook struct {
+	CheckID    string
 	TreeID     string
 	Number     int
 	Tag        string
@@ -94,12 +98,14 @@ type FirstLook struct {
 // FirstLooks reads the looks by which the trees of a lot (or of all lots of a grower) are counted.
 func (s *Store) FirstLooks(ctx context.Context, where string, id string) ([]FirstLook, error) {
 	column := map[string]string{"lot": "l.id", "grower": "l.grower_id"}[where]
-	rows, err := gorm.G[FirstLook](s.db).Raw(`SELECT c.tree_id, t.number, t.tag, l.number AS lot_number, c.at, c.assessment
+	rows, err := gorm.G[FirstLook](s.db).Raw(`SELECT c.id AS check_id, c.tree_id, t.number, t.tag, l.number AS lot_number, c.at, c.assessment
 		FROM lots l JOIN trees t FORCE INDEX (ix_trees_lot_check) ON t.lot_id = l.id AND t.check_id IS NOT NULL JOIN checks c ON c.tree_id = t.id
-		WHERE `+column+` = ? AND c.after_work = FALSE AND c.verdict <> 'not-yet-judged' ORDER BY c.at, c.id`, id).Find(ctx)
+		WHERE `+column+` = ? AND c.after_work = FALSE AND c.verdict <> 'not-yet-judged'`, id).Find(ctx)
 	if err != nil {
 		return nil, ours(err)
 	}
+	// Sorted here: the database would write every assessment into a table on disk first, and has died of that.
+	slices.SortFunc(rows, func(a, b FirstLook) int { return cmp.Or(a.At.Compare(b.At), strings.Compare(a.CheckID, b.CheckID)) })
 	// The newest such look of each tree counts, in the order of the trees.
 	place := map[string]int{}
 	out := []FirstLook{}

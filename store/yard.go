@@ -201,20 +201,27 @@ func (s *Store) TreeByTag(ctx context.Context, tag string) (Tree, error) {
 	return one[Tree](ctx, s, "tag = ?", tag)
 }
 
-// treeOnBench is a tree with the lot and kind that its judgement needs.
-type treeOnBench struct {
+// BenchTree is a tree with what a save needs of its lot: one round trip, for the fast hands.
+type BenchTree struct {
 	Tree
 	Lot Lot `gorm:"foreignKey:LotID"`
+	// Drawn is the places that the lot's sample holds, nil when none was drawn.
+	Drawn []int `gorm:"serializer:json"`
+	// NextInLot is the next unchecked tree of the lot after this one, else the first before it, "" when none is left.
+	NextInLot string
 }
 
 // TableName of the tree itself.
-func (treeOnBench) TableName() string { return "trees" }
+func (BenchTree) TableName() string { return "trees" }
 
-// TreeOnBench finds a tree with its lot and kind, in one round trip.
-func (s *Store) TreeOnBench(ctx context.Context, tag string) (Tree, Lot, error) {
-	var out treeOnBench
-	err := s.db.WithContext(ctx).Joins("Lot").Joins("Lot.Kind").Where("trees.tag = ?", tag).Take(&out).Error
-	return out.Tree, out.Lot, ours(err)
+// TreeOnBench finds a tree with its lot, kind, sample and the tree after it.
+func (s *Store) TreeOnBench(ctx context.Context, tag string) (BenchTree, error) {
+	const next = "SELECT n.tag FROM trees n WHERE n.lot_id = trees.lot_id AND n.state = 'unchecked' AND n.number "
+	var out BenchTree
+	err := s.db.WithContext(ctx).Select("trees.*", "(SELECT drawn FROM samples WHERE samples.lot_id = trees.lot_id) AS drawn",
+		"COALESCE(("+next+"> trees.number ORDER BY n.number LIMIT 1), ("+next+"< trees.number ORDER BY n.number LIMIT 1), '') AS next_in_lot").
+		Joins("Lot").Joins("Lot.Kind").Where("trees.tag = ?", tag).Take(&out).Error
+	return out, ours(err)
 }
 
 // TreeForUpdate finds a tree and keeps it for this transaction.
@@ -375,8 +382,11 @@ func (s *Store) CountByState(ctx context.Context) (map[stock.State]int, error) {
 
 // LastReadings is the newest look at another tree of a lot, nil when there is none.
 func (s *Store) LastReadings(ctx context.Context, lotID, treeID string) (*stock.Readings, error) {
-	checks, err := gorm.G[Check](s.db).Raw(`SELECT c.* FROM checks c JOIN trees t ON t.check_id = c.id
-		WHERE t.lot_id = ? AND t.id <> ? ORDER BY t.state_since DESC, t.number DESC LIMIT 1`, lotID, treeID).Find(ctx)
+	type look struct {
+		Readings stock.Readings `gorm:"serializer:json"`
+	}
+	checks, err := gorm.G[look](s.db).Raw(`SELECT readings FROM checks WHERE id = (SELECT check_id FROM trees
+		WHERE lot_id = ? AND id <> ? AND check_id IS NOT NULL ORDER BY state_since DESC, number DESC LIMIT 1)`, lotID, treeID).Find(ctx)
 	if err != nil || len(checks) == 0 {
 		return nil, ours(err)
 	}

@@ -1,30 +1,33 @@
 import { useEffect, useRef } from 'react'
 
-const fast = 45 // ms between two signs of a scanner; nobody types like that
-const shape = /^[A-Z0-9]{3}-?[A-Z0-9]{3}$/i
+const within = 600 // ms from a scanner's first sign to its Enter; slow wireless ones need half of that
+const shape = /[A-Z0-9]{3}-?[A-Z0-9]{3}$/i
+
+type Sign = { key: string; at: number; value: string }
 
 /**
  * A scanner types a tag and Enter, wherever the hand was. What it typed into a field that had the focus is
- * taken out again; the tag goes to whoever asked.
+ * taken out again; the tag goes to whoever asked. Nobody types a whole tag that fast by hand.
  */
 export function useScanner(onTag: (tag: string) => void) {
   const current = useRef(onTag)
   current.current = onTag
   useEffect(() => {
-    let text = ''
-    let last = 0
-    let before = ''
+    let signs: Sign[] = []
     const press = (e: KeyboardEvent) => {
       if (e.ctrlKey || e.metaKey || e.altKey) return
       const field =
         e.target instanceof HTMLInputElement || e.target instanceof HTMLTextAreaElement ? e.target : undefined
-      if (e.timeStamp - last > fast) {
-        text = ''
-        before = field?.value ?? ''
+      signs = signs.filter((s) => e.timeStamp - s.at <= within)
+      if (e.key.length === 1) signs.push({ key: e.key, at: e.timeStamp, value: field?.value ?? '' })
+      else if (e.key !== 'Shift') {
+        const tag = e.key === 'Enter' && field?.id !== 'tag-box' && shape.exec(signs.map((s) => s.key).join(''))?.[0]
+        const first = tag ? signs[signs.length - tag.length] : undefined
+        signs = [] // a number, Enter, the next number are no tag
+        if (tag && first) take(e, tag, first.value, field)
       }
-      last = e.timeStamp
-      if (e.key.length === 1) text += e.key
-      if (e.key !== 'Enter' || !shape.test(text) || field?.id === 'tag-box') return
+    }
+    const take = (e: KeyboardEvent, tag: string, before: string, field?: HTMLInputElement | HTMLTextAreaElement) => {
       e.preventDefault()
       e.stopPropagation()
       if (field) {
@@ -32,8 +35,7 @@ export function useScanner(onTag: (tag: string) => void) {
         Object.getOwnPropertyDescriptor(kind.prototype, 'value')?.set?.call(field, before)
         field.dispatchEvent(new Event('input', { bubbles: true }))
       }
-      current.current(text.toUpperCase())
-      text = ''
+      current.current(tag.toUpperCase())
     }
     window.addEventListener('keydown', press, true)
     return () => window.removeEventListener('keydown', press, true)
