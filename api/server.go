@@ -60,6 +60,7 @@ type Server struct {
 func New(d *desk.Desk, settings Settings) *Server {
 	s := &Server{desk: d, settings: settings, sessions: scs.New()}
 	s.sessions.Store = mysqlstore.NewWithCleanupInterval(d.Store.SQL(), 10*time.Minute)
+	s.sessions.Codec = plainSessions{}
 	s.sessions.Lifetime = sessionLifetime
 	s.sessions.Cookie.Name = "sedum"
 	s.sessions.Cookie.HttpOnly = true

@@ -211,19 +211,13 @@ func (d *Desk) addLot(ctx context.Context, who Caller, delivery store.Delivery, 
 	return d.startClock(ctx, who, lot, delivery)
 }
 
-// packedAs is the cover that a packing makes.
-var packedAs = map[string]stock.Cover{
-	"": stock.DryBox, "none": stock.DryBox, "other": stock.DryBox, "moss": stock.DampPacking, "sawdust": stock.DampPacking,
-	"paper": stock.DampPacking, "gel": stock.GelBag,
-}
-
 // startClock counts from lifting, or from arrival when nobody knows more.
 func (d *Desk) startClock(ctx context.Context, who Caller, lot store.Lot, delivery store.Delivery) error {
 	from := delivery.ArrivedAt
 	if delivery.LiftedAt != nil {
 		from = *delivery.LiftedAt
 	}
-	stage := store.ClockStage{ID: store.NewID(), LotID: lot.ID, At: from, Cover: packedAs[delivery.Packing], PersonID: who.ID, EnteredAt: d.Now()}
+	stage := store.ClockStage{ID: store.NewID(), LotID: lot.ID, At: from, Cover: stock.PackedAs(delivery.Packing), PersonID: who.ID, EnteredAt: d.Now()}
 	return store.Add(ctx, d.Store, &stage)
 }
 

@@ -187,39 +187,30 @@ func (d *Desk) SaveCheck(ctx context.Context, who Caller, typed, key string, c N
 		due := midnight(check.At).AddDate(0, 0, stock.HoldDays(check.Assessment.Reasons, d.daysToDormancy(who.House)))
 		after.DueOn = &due
 	}
-	err = d.Store.InTransaction(ctx, func(tx *store.Store) error {
-		if err := store.Add(ctx, tx, &check); err != nil {
-			return err
-		}
-		moved, err := tx.MoveTreeIfUnchanged(ctx, after, closedStates)
-		if err == nil && !moved {
-			err = errMoved
-		}
-		return err
-	})
+	err = d.Store.SaveLook(ctx, check, after, closedStates)
 	switch {
 	case errors.Is(err, store.ErrTwice):
 		if after, err = d.Store.TreeByTag(ctx, code); err != nil {
 			return Saved{}, err
 		}
 		after.Version--
-	case errors.Is(err, errMoved):
+	case errors.Is(err, store.ErrMoved):
 		return Saved{}, d.whyNotSaved(ctx, who, code)
 	case err != nil:
 		return Saved{}, err
 	}
 	next := onBench.NextInLot
-	if lot.Decision == "open" && onBench.Drawn != nil {
+	switch {
+	case lot.Decision == "open" && onBench.Drawn != nil:
 		next, err = d.Store.NextDrawn(ctx, lot.ID, onBench.Drawn, t.Number)
+	case next == "": // the last of the lot: perhaps one before it was left out
+		next, err = d.Store.NextInLot(ctx, lot.ID, t.Number)
 	}
 	return Saved{Tag: code, State: after.State, Version: after.Version + 1, NextTag: next}, err
 }
 
 // closedStates are those in which a tree has left the yard's hands.
-var closedStates = []stock.State{stock.Sold, stock.Reserved, stock.SentBack, stock.Lost}
-
-// errMoved says that a tree is not as it was seen.
-var errMoved = errors.New("desk: the tree moved")
+var closedStates = [4]stock.State{stock.Sold, stock.Reserved, stock.SentBack, stock.Lost}
 
 // whyNotSaved tells a tree that has left the yard from one that somebody else saved meanwhile.
 func (d *Desk) whyNotSaved(ctx context.Context, who Caller, code string) error {
@@ -227,7 +218,7 @@ func (d *Desk) whyNotSaved(ctx context.Context, who Caller, code string) error {
 	if err != nil {
 		return err
 	}
-	if slices.Contains(closedStates, t.State) {
+	if slices.Contains(closedStates[:], t.State) {
 		return Refused{Code: "tree-" + string(t.State), Field: "tag"}
 	}
 	view, err := d.viewTree(ctx, d.Store, who, t)

@@ -162,7 +162,6 @@ const stretch = 3 * time.Hour
 // runClock turns the entries into stages up to now and lets the core add them up.
 func (d *Desk) runClock(h rules.House, u *ClockUnit, now time.Time) error {
 	in := stock.ExposureInput{Sensitivity: u.Lot.Sensitivity, Stages: []stock.Stage{}}
-	lat := h.Value(rules.YardLat)
 	var present store.ClockStage
 	covers := []store.ClockStage{}
 	for _, s := range u.Stages {
@@ -188,9 +187,9 @@ func (d *Desk) runClock(h rules.House, u *ClockUnit, now time.Time) error {
 		if s.Cover == "" {
 			continue
 		}
-		in.Stages = append(in.Stages, d.stretches(s, covers[i].At, end, lat)...)
+		in.Stages = append(in.Stages, d.stretches(h, s, covers[i].At, end)...)
 	}
-	in.Now = d.airOf(present, now, lat)
+	in.Now = d.airOf(h, present, now)
 	u.Input = in
 	var err error
 	if u.Result, err = stock.Exposure(h, in); err != nil {
@@ -204,7 +203,7 @@ func (d *Desk) runClock(h rules.House, u *ClockUnit, now time.Time) error {
 }
 
 // stretches cuts a stage into pieces for which one reading of the air may stand.
-func (d *Desk) stretches(s store.ClockStage, from, to time.Time, lat float64) []stock.Stage {
+func (d *Desk) stretches(h rules.House, s store.ClockStage, from, to time.Time) []stock.Stage {
 	out := []stock.Stage{}
 	step := stretch
 	if s.TempC != nil && s.RHPct != nil {
@@ -217,7 +216,7 @@ func (d *Desk) stretches(s store.ClockStage, from, to time.Time, lat float64) []
 		if end.After(to) {
 			end = to
 		}
-		air := d.airOf(s, begin.Add(end.Sub(begin)/2), lat)
+		air := d.airOf(h, s, begin.Add(end.Sub(begin)/2))
 		hours := end.Sub(begin).Hours()
 		out = append(out, stock.Stage{Cover: &air.Cover, Hours: &hours, TempC: &air.TempC, RHPct: &air.RHPct})
 	}
@@ -225,11 +224,11 @@ func (d *Desk) stretches(s store.ClockStage, from, to time.Time, lat float64) []
 }
 
 // A cold store keeps its own air; what was typed holds; else the station is asked.
-func (d *Desk) airOf(s store.ClockStage, at time.Time, lat float64) stock.Air {
+func (d *Desk) airOf(h rules.House, s store.ClockStage, at time.Time) stock.Air {
 	a := stock.Air{Cover: s.Cover}
-	a.TempC, a.RHPct = d.Weather.Air(lat, at)
+	a.TempC, a.RHPct = d.Weather.Air(h.Value(rules.YardLat), at)
 	if s.Cover == stock.ColdStore {
-		a.TempC, a.RHPct = coldStoreC, coldStoreRH
+		a.TempC, a.RHPct = h.Value(rules.ClockStoreC), h.Value(rules.ClockStoreRH)
 	}
 	if s.TempC != nil {
 		a.TempC = *s.TempC
@@ -239,11 +238,6 @@ func (d *Desk) airOf(s store.ClockStage, at time.Time, lat float64) stock.Air {
 	}
 	return a
 }
-
-const (
-	coldStoreC  = 3
-	coldStoreRH = 92
-)
 
 // NewStage is one touch on the board: another cover, or a rewetting, from its time on.
 type NewStage struct {
@@ -383,7 +377,7 @@ func (d *Desk) RingAlarms(ctx context.Context) (int, error) {
 	}
 	rung := 0
 	for _, u := range units {
-		for _, kind := range due(house, u) {
+		for _, kind := range stock.AlarmsDue(house, u.Result) {
 			did, err := d.ring(ctx, u, kind)
 			if err != nil {
 				return rung, err
@@ -396,25 +390,9 @@ func (d *Desk) RingAlarms(ctx context.Context) (int, error) {
 	return rung, nil
 }
 
-// due are the alarms that a unit has reached.
-func due(h rules.House, u ClockUnit) []string {
-	out := []string{}
-	share := math.Max(u.Result.UsedShare, u.Result.AgeShare)
-	if share >= h.Value(rules.ClockSoon)-1e-9 {
-		out = append(out, stock.Soon)
-	}
-	if share >= h.Value(rules.ClockCritical)-1e-9 || u.Result.Status == stock.Critical || u.Result.Status == stock.Spent {
-		out = append(out, stock.Critical)
-	}
-	if u.Result.HoursLeft != nil && *u.Result.HoursLeft <= h.Value(rules.ClockAlarmHours)+1e-9 {
-		out = append(out, "ends")
-	}
-	return out
-}
-
 func (d *Desk) ring(ctx context.Context, u ClockUnit, kind string) (bool, error) {
 	run := ""
-	if kind == "ends" { // the end moves with every change of cover
+	if kind == stock.Ends { // the end moves with every change of cover
 		run = u.Stages[len(u.Stages)-1].ID
 	}
 	var told store.Person

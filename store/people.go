@@ -43,21 +43,6 @@ func (s *Store) PersonByID(ctx context.Context, id string) (Person, error) {
 	return one[Person](ctx, s, "id = ?", id)
 }
 
-// Caller is a person with the state of the house's rules, read in one query for every request.
-type Caller struct {
-	Person
-	RulesSeq int
-}
-
-// CallerByID reads who is calling, and how many rule changes there have been.
-func (s *Store) CallerByID(ctx context.Context, id string) (Caller, error) {
-	var c Caller
-	err := s.db.WithContext(ctx).Raw(
-		"SELECT p.*, (SELECT COALESCE(MAX(seq), 0) FROM rule_changes) AS rules_seq FROM people p WHERE p.id = ?", id).
-		Take(&c).Error
-	return c, ours(err)
-}
-
 // EndSessions makes every session of a person invalid.
 func (s *Store) EndSessions(ctx context.Context, personID string) error {
 	_, err := gorm.G[Person](s.db).Where("id = ?", personID).Update(ctx, "session_epoch", gorm.Expr("session_epoch + 1"))

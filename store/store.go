@@ -101,12 +101,18 @@ func NewID() string {
 // InTransaction runs one deed: all of it or nothing. It is tried again up to four times when the
 // database gives way to another deed (deadlock, lock wait, certification failure of a cluster).
 func (s *Store) InTransaction(ctx context.Context, deed func(tx *Store) error) error {
-	var err error
-	for try := range 5 {
-		err = s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
+	return again(ctx, func() error {
+		return s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
 			return deed(&Store{db: tx, sql: s.sql})
 		})
-		if !gaveWay(err) {
+	})
+}
+
+// again does something up to five times while the database gives way to another deed.
+func again(ctx context.Context, do func() error) error {
+	var err error
+	for try := range 5 {
+		if err = do(); !gaveWay(err) {
 			return err
 		}
 		select {
@@ -129,10 +135,12 @@ func gaveWay(err error) bool {
 
 // ours turns the database's errors into this package's.
 func ours(err error) error {
+	const duplicate = 1062
+	var e *mysql.MySQLError
 	switch {
-	case errors.Is(err, gorm.ErrRecordNotFound):
+	case errors.Is(err, gorm.ErrRecordNotFound), errors.Is(err, sql.ErrNoRows):
 		return ErrMissing
-	case errors.Is(err, gorm.ErrDuplicatedKey):
+	case errors.Is(err, gorm.ErrDuplicatedKey), errors.As(err, &e) && e.Number == duplicate:
 		return ErrTwice
 	}
 	return err

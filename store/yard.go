@@ -201,29 +201,6 @@ func (s *Store) TreeByTag(ctx context.Context, tag string) (Tree, error) {
 	return one[Tree](ctx, s, "tag = ?", tag)
 }
 
-// BenchTree is a tree with what a save needs of its lot: one round trip, for the fast hands.
-type BenchTree struct {
-	Tree
-	Lot Lot `gorm:"foreignKey:LotID"`
-	// Drawn is the places that the lot's sample holds, nil when none was drawn.
-	Drawn []int `gorm:"serializer:json"`
-	// NextInLot is the next unchecked tree of the lot after this one, else the first before it, "" when none is left.
-	NextInLot string
-}
-
-// TableName of the tree itself.
-func (BenchTree) TableName() string { return "trees" }
-
-// TreeOnBench finds a tree with its lot, kind, sample and the tree after it.
-func (s *Store) TreeOnBench(ctx context.Context, tag string) (BenchTree, error) {
-	const next = "SELECT n.tag FROM trees n WHERE n.lot_id = trees.lot_id AND n.state = 'unchecked' AND n.number "
-	var out BenchTree
-	err := s.db.WithContext(ctx).Select("trees.*", "(SELECT drawn FROM samples WHERE samples.lot_id = trees.lot_id) AS drawn",
-		"COALESCE(("+next+"> trees.number ORDER BY n.number LIMIT 1), ("+next+"< trees.number ORDER BY n.number LIMIT 1), '') AS next_in_lot").
-		Joins("Lot").Joins("Lot.Kind").Where("trees.tag = ?", tag).Take(&out).Error
-	return out, ours(err)
-}
-
 // TreeForUpdate finds a tree and keeps it for this transaction.
 func (s *Store) TreeForUpdate(ctx context.Context, tag string) (Tree, error) {
 	var t Tree
@@ -319,14 +296,6 @@ func (s *Store) MoveTree(ctx context.Context, t Tree) error {
 	err := s.db.WithContext(ctx).Model(&Tree{}).Where("id = ?", t.ID).Select("state", "state_since", "due_on", "check_id", "version").
 		Updates(map[string]any{"state": t.State, "state_since": t.StateSince, "due_on": t.DueOn, "check_id": t.CheckID, "version": t.Version + 1}).Error
 	return ours(err)
-}
-
-// MoveTreeIfUnchanged is MoveTree for a tree that nobody holds: it moves when the version is the one that was seen and the
-// state none of those.
-func (s *Store) MoveTreeIfUnchanged(ctx context.Context, t Tree, notIn []stock.State) (bool, error) {
-	out := s.db.WithContext(ctx).Exec(`UPDATE trees SET state = ?, state_since = ?, due_on = ?, check_id = ?, version = version + 1
-		WHERE id = ? AND version = ? AND state NOT IN ?`, t.State, t.StateSince, t.DueOn, t.CheckID, t.ID, t.Version, notIn)
-	return out.RowsAffected == 1, ours(out.Error)
 }
 
 // Sellable is a tree that may be sold, with what a match needs of it.

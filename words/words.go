@@ -12,6 +12,7 @@ import (
 	"io/fs"
 	"slices"
 	"strings"
+	"sync"
 	"time"
 
 	"github.com/nicksnyder/go-i18n/v2/i18n"
@@ -64,14 +65,24 @@ type Speaker struct {
 // For is a speaker for a language as a browser asks for it; the first complete language is the fallback.
 func For(accept string, units Units) Speaker {
 	tags, _, _ := language.ParseAcceptLanguage(accept)
-	matcher := language.NewMatcher([]language.Tag{language.AmericanEnglish, language.BritishEnglish})
 	_, index, _ := matcher.Match(tags...)
 	name := Languages()[index]
 	if units != US {
 		units = Metric
 	}
-	return Speaker{Language: name, Units: units, localizer: i18n.NewLocalizer(bundle, name)}
+	return Speaker{Language: name, Units: units, localizer: localizers[index]}
 }
+
+// Both are asked at every request and never change.
+var (
+	matcher    = language.NewMatcher([]language.Tag{language.AmericanEnglish, language.BritishEnglish})
+	localizers = func() (out []*i18n.Localizer) {
+		for _, name := range Languages() {
+			out = append(out, i18n.NewLocalizer(bundle, name))
+		}
+		return out
+	}()
+)
 
 // Knows tells whether there is a sentence for an id.
 func (s Speaker) Knows(id string) bool {
@@ -82,6 +93,11 @@ func (s Speaker) Knows(id string) bool {
 // Say gives the sentence for an id with its values: measures, dates, numbers or text. A missing sentence
 // shows as its id, and a test finds it.
 func (s Speaker) Say(id string, values map[string]any) string {
+	if len(values) == 0 {
+		if text, ok := plainSentences.Load(s.Language + " " + id); ok {
+			return text.(string)
+		}
+	}
 	said := map[string]any{}
 	for k, v := range values {
 		said[k] = s.value(v)
@@ -90,8 +106,14 @@ func (s Speaker) Say(id string, values map[string]any) string {
 	if err != nil {
 		return id
 	}
+	if len(values) == 0 {
+		plainSentences.Store(s.Language+" "+id, text)
+	}
 	return text
 }
+
+// plainSentences are the sentences without a value that were said before; there are as many as the message files hold.
+var plainSentences sync.Map
 
 // Measures is Say for the values of a step.
 func (s Speaker) Measures(id string, values map[string]planting.Measure) string {

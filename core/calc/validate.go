@@ -4,7 +4,6 @@ import (
 	"bytes"
 	"encoding/json"
 	"errors"
-	"io"
 	"math"
 	"reflect"
 	"slices"
@@ -59,21 +58,14 @@ func validator(t reflect.Type) (*jsonschema.Schema, error) {
 
 // validate holds raw JSON against the schema of a type and names every field that breaks it.
 func validate(t reflect.Type, raw []byte) error {
-	decoder := json.NewDecoder(bytes.NewReader(raw))
-	decoder.UseNumber()
-	var value any
-	if err := decoder.Decode(&value); err != nil {
-		return ErrBrokenJSON
-	}
-	if _, err := decoder.Token(); !errors.Is(err, io.EOF) {
-		return ErrBrokenJSON
-	}
-	var l fault.List
 	// Numbers are read as float64 before the schema sees them: an exponent of nine digits
 	// must not be worked out exactly.
-	value = plainNumbers(value, "", &l)
-	if err := l.Err(); err != nil {
-		return err
+	var l fault.List
+	var value any
+	if err := json.Unmarshal(raw, &value); errors.As(err, new(*json.UnmarshalTypeError)) {
+		return tooLarge(raw)
+	} else if err != nil {
+		return ErrBrokenJSON
 	}
 	s, err := validator(t)
 	if err != nil {
@@ -90,7 +82,20 @@ func validate(t reflect.Type, raw []byte) error {
 	return nil
 }
 
-func plainNumbers(value any, path string, l *fault.List) any {
+// tooLarge names the numbers that no float64 can hold.
+func tooLarge(raw []byte) error {
+	decoder := json.NewDecoder(bytes.NewReader(raw))
+	decoder.UseNumber()
+	var value any
+	if err := decoder.Decode(&value); err != nil {
+		return ErrBrokenJSON
+	}
+	var l fault.List
+	findTooLarge(value, "", &l)
+	return l.Err()
+}
+
+func findTooLarge(value any, path string, l *fault.List) {
 	under := func(name string) string {
 		if path == "" {
 			return name
@@ -99,21 +104,18 @@ func plainNumbers(value any, path string, l *fault.List) any {
 	}
 	switch v := value.(type) {
 	case json.Number:
-		x, err := v.Float64()
-		if err != nil || math.IsInf(x, 0) {
+		if x, err := v.Float64(); err != nil || math.IsInf(x, 0) {
 			l.Add(path, fault.TooLarge, nil)
 		}
-		return x
 	case []any:
 		for i := range v {
-			v[i] = plainNumbers(v[i], under(strconv.Itoa(i)), l)
+			findTooLarge(v[i], under(strconv.Itoa(i)), l)
 		}
 	case map[string]any:
 		for k := range v {
-			v[k] = plainNumbers(v[k], under(k), l)
+			findTooLarge(v[k], under(k), l)
 		}
 	}
-	return value
 }
 
 func collect(e *jsonschema.ValidationError, l *fault.List) {

@@ -1,12 +1,12 @@
 package fault
 
 import (
-	"fmt"
 	"math"
 	"reflect"
 	"slices"
 	"strconv"
 	"strings"
+	"sync"
 )
 
 // Check holds a struct against the limits in its tags and returns what breaks them.
@@ -17,7 +17,10 @@ import (
 // limit is written once. Limits on input are exact: no slack.
 func Check(in any) List {
 	var l List
-	walk(reflect.ValueOf(in), "", "", &l)
+	v := reflect.ValueOf(in)
+	if v.IsValid() {
+		planOf(v.Type(), "").walk(v, nil, &l)
+	}
 	return l
 }
 
@@ -30,76 +33,164 @@ func FieldName(f reflect.StructField) string {
 	return name
 }
 
-func walk(v reflect.Value, path string, tag reflect.StructTag, l *List) {
+// A plan is what the tags of a type ask, read once: this is done at every key that someone types.
+type plan struct {
+	least, most *int
+	bounds      []bound
+	choices     []string
+	fields      []fieldPlan
+	of          *plan // of a pointer, slice or array
+}
+
+type fieldPlan struct {
+	at   int
+	name string // "" for an embedded struct, whose fields stand beside the others
+	plan *plan
+}
+
+type bound struct {
+	code  Code
+	limit float64
+}
+
+func (b bound) holds(x float64) bool {
+	switch b.code {
+	case MustExceed:
+		return x > b.limit
+	case AtLeast:
+		return x >= b.limit
+	case MustBeUnder:
+		return x < b.limit
+	}
+	return x <= b.limit
+}
+
+type planKey struct {
+	t   reflect.Type
+	tag reflect.StructTag
+}
+
+var plans sync.Map
+
+func planOf(t reflect.Type, tag reflect.StructTag) *plan {
+	if p, ok := plans.Load(planKey{t, tag}); ok {
+		return p.(*plan)
+	}
+	p := readPlan(t, tag)
+	plans.Store(planKey{t, tag}, p)
+	return p
+}
+
+func readPlan(t reflect.Type, tag reflect.StructTag) *plan {
+	p := &plan{}
+	switch t.Kind() {
+	case reflect.Pointer:
+		p.of = planOf(t.Elem(), tag)
+	case reflect.Slice, reflect.Array:
+		p.of = planOf(t.Elem(), tag)
+		if t.Kind() == reflect.Slice {
+			p.least, p.most = whole(tag.Get("minItems")), whole(tag.Get("maxItems"))
+		}
+	case reflect.Struct:
+		for i := range t.NumField() {
+			f := t.Field(i)
+			switch name := FieldName(f); {
+			case f.Anonymous:
+				p.fields = append(p.fields, fieldPlan{i, "", planOf(f.Type, "")})
+			case name != "":
+				p.fields = append(p.fields, fieldPlan{i, name, planOf(f.Type, f.Tag)})
+			}
+		}
+	case reflect.Float64, reflect.Int, reflect.Int64:
+		for _, b := range []struct {
+			tag  string
+			code Code
+		}{{"exclusiveMinimum", MustExceed}, {"minimum", AtLeast}, {"exclusiveMaximum", MustBeUnder}, {"maximum", AtMost}} {
+			if limit, err := strconv.ParseFloat(tag.Get(b.tag), 64); err == nil {
+				p.bounds = append(p.bounds, bound{b.code, limit})
+			}
+		}
+	case reflect.String:
+		if choices := tag.Get("enum"); choices != "" {
+			p.choices = strings.Split(choices, ",")
+		}
+	}
+	return p
+}
+
+func whole(text string) *int {
+	n, err := strconv.Atoi(text)
+	if err != nil {
+		return nil
+	}
+	return &n
+}
+
+// path is where a value stands; it becomes text only when something is wrong there.
+type path struct {
+	under *path
+	name  string
+	index int
+}
+
+func (p *path) String() string {
+	if p == nil {
+		return ""
+	}
+	name := p.name
+	if name == "" {
+		name = strconv.Itoa(p.index)
+	}
+	if p.under == nil {
+		return name
+	}
+	return p.under.String() + "." + name
+}
+
+func (p *plan) walk(v reflect.Value, at *path, l *List) {
 	switch v.Kind() {
 	case reflect.Pointer:
 		if !v.IsNil() {
-			walk(v.Elem(), path, tag, l)
+			p.of.walk(v.Elem(), at, l)
 		}
 	case reflect.Struct:
-		t := v.Type()
-		for i := range t.NumField() {
-			f := t.Field(i)
-			if f.Anonymous {
-				walk(v.Field(i), path, "", l)
+		for _, f := range p.fields {
+			if f.name == "" {
+				f.plan.walk(v.Field(f.at), at, l)
 				continue
 			}
-			name := FieldName(f)
-			if name == "" {
-				continue
-			}
-			if path != "" {
-				name = path + "." + name
-			}
-			walk(v.Field(i), name, f.Tag, l)
+			f.plan.walk(v.Field(f.at), &path{under: at, name: f.name}, l)
 		}
 	case reflect.Slice, reflect.Array:
-		if least := tag.Get("minItems"); least != "" && v.Kind() == reflect.Slice {
-			if n, _ := strconv.Atoi(least); v.Len() < n {
-				l.Add(path, TooFew, n)
-			}
+		if p.least != nil && v.Len() < *p.least {
+			l.Add(at.String(), TooFew, *p.least)
 		}
-		if most := tag.Get("maxItems"); most != "" && v.Kind() == reflect.Slice {
-			if n, _ := strconv.Atoi(most); v.Len() > n {
-				l.Add(path, TooMany, n)
-			}
+		if p.most != nil && v.Len() > *p.most {
+			l.Add(at.String(), TooMany, *p.most)
 		}
 		for i := range v.Len() {
-			walk(v.Index(i), fmt.Sprintf("%s.%d", path, i), tag, l)
+			p.of.walk(v.Index(i), &path{under: at, index: i}, l)
 		}
 	case reflect.Float64:
-		number(v.Float(), path, tag, l)
+		p.number(v.Float(), at, l)
 	case reflect.Int, reflect.Int64:
-		number(float64(v.Int()), path, tag, l)
+		p.number(float64(v.Int()), at, l)
 	case reflect.String:
-		if choices := tag.Get("enum"); choices != "" {
-			if all := strings.Split(choices, ","); !slices.Contains(all, v.String()) {
-				l.Add(path, NotAChoice, all)
-			}
+		if p.choices != nil && !slices.Contains(p.choices, v.String()) {
+			l.Add(at.String(), NotAChoice, p.choices)
 		}
 	}
 }
 
-func number(x float64, path string, tag reflect.StructTag, l *List) {
+func (p *plan) number(x float64, at *path, l *List) {
 	if math.IsNaN(x) || math.IsInf(x, 0) {
-		l.Add(path, WrongType, "number")
+		l.Add(at.String(), WrongType, "number")
 		return
 	}
-	for _, limit := range []struct {
-		tag   string
-		code  Code
-		holds func(limit float64) bool
-	}{
-		{"exclusiveMinimum", MustExceed, func(m float64) bool { return x > m }},
-		{"minimum", AtLeast, func(m float64) bool { return x >= m }},
-		{"exclusiveMaximum", MustBeUnder, func(m float64) bool { return x < m }},
-		{"maximum", AtMost, func(m float64) bool { return x <= m }},
-	} {
-		if text := tag.Get(limit.tag); text != "" {
-			if m, err := strconv.ParseFloat(text, 64); err == nil && !limit.holds(m) {
-				l.Add(path, limit.code, m)
-				return
-			}
+	for _, b := range p.bounds {
+		if !b.holds(x) {
+			l.Add(at.String(), b.code, b.limit)
+			return
 		}
 	}
 }

@@ -178,6 +178,14 @@ const (
 	YardPotFrost         Key = "yard.pot_frost_c"
 	YardQuarantine       Key = "yard.quarantine_days"
 	YardLat              Key = "yard.lat_deg"
+	SpareContainer       Key = "spare.container_share"
+	SpareBalled          Key = "spare.balled_share"
+	SpareBareRoot        Key = "spare.bare_root_share"
+	SparePlug            Key = "spare.plug_share"
+	PottingRoom          Key = "potting.room_mm"
+	PottingRim           Key = "potting.rim_mm"
+	ClockStoreC          Key = "clock.cold_store_c"
+	ClockStoreRH         Key = "clock.cold_store_rh_pct"
 )
 
 var catalogue = []Rule{
@@ -357,4 +365,12 @@ var catalogue = []Rule{
 	{YardPotFrost, -5, -15, 0, "C", "roots in a pot freeze long before those in the ground"},
 	{YardLat, 47.1, -66, 66, "deg", "where the yard lies; the weather station is asked for it"},
 	{YardQuarantine, 21, 7, 90, "days", "long enough for a sickness to show"},
+	{SpareContainer, 0.02, 0, 0.2, "share", "few potted trees fail before they are planted"},
+	{SpareBalled, 0.05, 0, 0.3, "share", "a ball breaks now and then"},
+	{SpareBareRoot, 0.08, 0, 0.4, "share", "one in twelve dries, breaks or never wakes"},
+	{SparePlug, 0.12, 0, 0.5, "share", "small roots dry fastest"},
+	{PottingRoom, 50, 20, 150, "mm", "fresh mix all round that the roots fill in a season"},
+	{PottingRim, 20, 10, 50, "mm", "the free rim that holds a watering"},
+	{ClockStoreC, 3, 0, 8, "C", "the air of the house's own cold store"},
+	{ClockStoreRH, 92, 60, 100, "%", "the air of the house's own cold store"},
 }

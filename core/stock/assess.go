@@ -35,6 +35,9 @@ type Assessment struct {
 func Assess(h rules.House, s Subject, r Readings) (Assessment, error) {
 	l := fault.Check(r)
 	l = append(l, fault.Check(s)...)
+	if !s.Origin.fits(s.Form) {
+		l.Add("origin", fault.NotAChoice, map[Form][]Origin{BareRoot: {"", Layer}, Balled: {"", Garden}}[s.Form])
+	}
 	if err := l.Err(); err != nil {
 		return Assessment{}, err
 	}
@@ -47,6 +50,7 @@ func Assess(h rules.House, s Subject, r Readings) (Assessment, error) {
 	if err := a.judgeForm(h, s, r); err != nil {
 		return Assessment{}, err
 	}
+	a.judgeOrigin(s, r)
 	if len(a.Missing) > 0 {
 		a.Verdict = Worse(a.Verdict, NotYetJudged)
 	}

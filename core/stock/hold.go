@@ -3,7 +3,7 @@ package stock
 // waits is after how many days a held tree is looked at again, by reason (handbook, house defaults).
 var waits = map[string]int{
 	"overwatered": 14, "late-buds": 14, "small-wound": 28, "broken-tip": 28, "under-rooted": 28, "weeping": 28,
-	"yellow-wilting": 14, "isolate": 21, "pot-up": 28,
+	"yellow-wilting": 14, "isolate": 21, "pot-up": 28, "rotting": 28, "grubs": 21,
 }
 
 // forSeason are the reasons that only wait for the season; they are no fault of the tree.

@@ -14,6 +14,8 @@ type Subject struct {
 	Grafted bool   `json:"grafted,omitempty"`
 	// Clock is where a bare root's clock stands, "" when nobody keeps one.
 	Clock string `json:"clock,omitempty" enum:",fresh,soon,critical,spent"`
+	// Origin has a list of its own; "" is the usual nursery stock of the form.
+	Origin Origin `json:"origin,omitempty" enum:",layer,garden"`
 }
 
 // BallMedium is what the ball is made of.
@@ -37,6 +39,8 @@ type BalledLook struct {
 	Cloth      string `json:"cloth,omitempty" enum:",none,natural,synthetic,treated"`
 	Basket     *bool  `json:"basket,omitempty" doc:"in a wire basket"`
 	Twine      *bool  `json:"twine,omitempty" doc:"twine or cord round the trunk"`
+	// GardenSoil is asked only of a tree that was lifted in a garden.
+	GardenSoil string `json:"garden_soil,omitempty" enum:",clean,weed-roots,grubs"`
 }
 
 // BareRootLook is what is asked of a bare root.
@@ -54,6 +58,8 @@ type BareRootLook struct {
 	Mould       *bool    `json:"mould,omitempty"`
 	Buds        string   `json:"buds,omitempty" enum:",dormant,swelling,leafed"`
 	BrokenRoots *int     `json:"broken_roots,omitempty" minimum:"0" maximum:"200"`
+	// Stub is where a young layer was cut from its parent; asked only of layers.
+	Stub string `json:"stub,omitempty" enum:",clean,ragged,rotting"`
 }
 
 // Readings is one look at a tree. A nil or "" is "not looked"; it never counts as a pass.

@@ -5,9 +5,9 @@ var tools = []struct {
 	tool  string
 	codes []string
 }{
-	{"hands", []string{"uncover", "clear", "remove-tie", "tease", "count-main-roots", "remove-twine"}},
+	{"hands", []string{"uncover", "clear", "remove-tie", "tease", "count-main-roots", "remove-twine", "pick-weeds"}},
 	{"root-knife", []string{"score", "shave", "slice", "cut-and-tease"}},
-	{"pruners", []string{"cut-at-collar", "cut-stray", "keep-one-leader", "cut-rubbing", "cut-dead-tips", "trim-broken"}},
+	{"pruners", []string{"cut-at-collar", "cut-stray", "keep-one-leader", "cut-rubbing", "cut-dead-tips", "trim-broken", "cut-stub"}},
 	{"water", []string{"soak", "soak-roots"}},
 	{"today", []string{"plant-today"}},
 }

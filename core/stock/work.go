@@ -30,6 +30,7 @@ func (a *Assessment) listWork(s Subject, r Readings) {
 	a.listFlareWork()
 	a.listBalledWork(r)
 	a.listBareRootWork(r)
+	a.listOriginWork(r)
 	if a.RootBall == nil || (a.Flare != nil && a.Flare.Action == ActExcavate) {
 		return // once the flare is seen the roots are judged again on what is left
 	}
@@ -165,19 +166,25 @@ func AfterWork(a Assessment, r Readings, done func(key string) bool) Readings {
 			next.Above.Ties = "none"
 		case "soak":
 			next.Moisture = "moist"
-		case "soak-roots", "trim-broken":
+		case "soak-roots", "trim-broken", "cut-stub":
 			look := *next.BareRoot
-			if w.Code == "soak-roots" {
+			switch w.Code {
+			case "soak-roots":
 				look.Moisture = "moist"
-			} else {
+			case "cut-stub":
+				look.Stub = "clean"
+			default:
 				none := 0
 				look.BrokenRoots = &none
 			}
 			next.BareRoot = &look
-		case "remove-twine":
+		case "remove-twine", "pick-weeds":
 			look := *next.Balled
-			no := false
-			look.Twine = &no
+			if no := false; w.Code == "remove-twine" {
+				look.Twine = &no
+			} else {
+				look.GardenSoil = "clean"
+			}
 			next.Balled = &look
 		case "clear":
 			next.SeenDepthMM, next.Probes = &zero, []Probe{}

@@ -3,7 +3,7 @@ import { useEffect, useRef } from 'react'
 const within = 600 // ms from a scanner's first sign to its Enter; slow wireless ones need half of that
 const shape = /[A-Z0-9]{3}-?[A-Z0-9]{3}$/i
 
-type Sign = { key: string; at: number; value: string }
+type Sign = { key: string; at: number; value: string; target: EventTarget | null }
 
 /**
  * A scanner types a tag and Enter, wherever the hand was. What it typed into a field that had the focus is
@@ -18,8 +18,8 @@ export function useScanner(onTag: (tag: string) => void) {
       if (e.ctrlKey || e.metaKey || e.altKey) return
       const field =
         e.target instanceof HTMLInputElement || e.target instanceof HTMLTextAreaElement ? e.target : undefined
-      signs = signs.filter((s) => e.timeStamp - s.at <= within)
-      if (e.key.length === 1) signs.push({ key: e.key, at: e.timeStamp, value: field?.value ?? '' })
+      signs = signs.filter((s) => e.timeStamp - s.at <= within && s.target === e.target)
+      if (e.key.length === 1) signs.push({ key: e.key, at: e.timeStamp, value: field?.value ?? '', target: e.target })
       else if (e.key !== 'Shift') {
         const tag = e.key === 'Enter' && field?.id !== 'tag-box' && shape.exec(signs.map((s) => s.key).join(''))?.[0]
         const first = tag ? signs[signs.length - tag.length] : undefined

@@ -1,0 +1,51 @@
+package yard
+
+import "sedum/core/stock"
+
+// Damage is what a journey did to a tree.
+type Damage string
+
+// The damages, from the crown down.
+const (
+	BrokenBranch Damage = "broken-branch"
+	BrokenLeader Damage = "broken-leader"
+	TornBark     Damage = "torn-bark"
+	WindBurn     Damage = "wind-burn"
+	BrokenPot    Damage = "broken-pot"
+	LooseBall    Damage = "loose-ball"
+)
+
+// Damages lists them all.
+var Damages = []Damage{BrokenBranch, BrokenLeader, TornBark, WindBurn, BrokenPot, LooseBall}
+
+// Repair is what is done about a damage; its sentence is made elsewhere.
+type Repair struct {
+	// Do is cut-back, new-leader, trim-bark, shade-and-water, repot or none.
+	Do string
+	// Verdict is how the tree stands by it: fix, hold or send back.
+	Verdict stock.Verdict
+}
+
+// RepairOf tells the repair for a damage, by the tables of stock.md: a broken twig is cut back to a fork, a broken tip
+// that will regrow is held, a fresh wound under a quarter of the girth is trimmed and held, over it goes back; a ball
+// that moves in its cloth has broken roots.
+func RepairOf(d Damage, girthShare float64) Repair {
+	switch d {
+	case BrokenBranch:
+		return Repair{"cut-back", stock.Fix}
+	case BrokenLeader:
+		return Repair{"new-leader", stock.Hold}
+	case TornBark:
+		if girthShare > 0.25 {
+			return Repair{"none", stock.SendBack}
+		}
+		return Repair{"trim-bark", stock.Hold}
+	case WindBurn:
+		return Repair{"shade-and-water", stock.Hold}
+	case BrokenPot:
+		return Repair{"repot", stock.Fix}
+	case LooseBall:
+		return Repair{"none", stock.SendBack}
+	}
+	return Repair{}
+}
