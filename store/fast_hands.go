@@ -28,7 +28,7 @@ type BenchTree struct {
 }
 
 // Without the hint the next tree is looked for by reading the lot.
-const benchTree = `SELECT t.id, t.lot_id, t.number, t.state, t.version, l.number, l.form, l.pot, l.medium, l.sizing, l.grafted, l.sensitivity, l.decision,
+const benchTree = `SELECT t.id, t.lot_id, t.number, t.state, t.version, l.number, l.form, l.pot, l.medium, l.sizing, l.grafted, l.sensitivity, l.origin, l.decision,
 	k.common, k.habit, k.facts, (SELECT s.drawn FROM samples s WHERE s.lot_id = t.lot_id),
 	(SELECT n.tag FROM trees n FORCE INDEX (ix_trees_lot_state) WHERE n.lot_id = t.lot_id AND n.state = 'unchecked' AND n.number > t.number
 		ORDER BY n.number LIMIT 1)
@@ -42,7 +42,7 @@ func (s *Store) TreeOnBench(ctx context.Context, tag string) (BenchTree, error) 
 	var next *string
 	t, l := &b.Tree, &b.Lot
 	err := s.direct().QueryRowContext(ctx, benchTree, tag).Scan(&t.ID, &t.LotID, &t.Number, &t.State, &t.Version, &l.Number, &l.Form, &l.Pot, &l.Medium,
-		&l.Sizing, &l.Grafted, &l.Sensitivity, &l.Decision, &l.Kind.Common, &l.Kind.Habit, &facts, &drawn, &next)
+		&l.Sizing, &l.Grafted, &l.Sensitivity, &l.Origin, &l.Decision, &l.Kind.Common, &l.Kind.Habit, &facts, &drawn, &next)
 	if err != nil {
 		return b, ours(err)
 	}

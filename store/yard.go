@@ -72,6 +72,10 @@ type Lot struct {
 	Sizing         string `gorm:"default:caliper"`
 	Grafted        bool
 	Sensitivity    string `gorm:"default:average"`
+	Origin         stock.Origin
+	Cultivar       string
+	Rootstock      string
+	Propagation    string
 	Ordered        *int
 	Decision       string `gorm:"default:open"`
 	DecidedAt      *time.Time

@@ -80,21 +80,67 @@ func TestTheNextInALotGoesRound(t *testing.T) {
 	assert.Empty(t, next(1))
 }
 
-// A tree that somebody else moved meanwhile is not moved again.
-func TestATreeMovesOnlyFromWhereItWasSeen(t *testing.T) {
+// A look and the move of its tree are one: a tree that somebody else moved meanwhile keeps its state and gets no look.
+func TestALookGoesInOnlyWhenItsTreeIsAsItWasSeen(t *testing.T) {
 	s := testdb.Open(t)
-	seen := tree(t, s)
-	seen.State = stock.ForSale
-	moved, err := s.MoveTreeIfUnchanged(ctx, seen, []stock.State{stock.Sold})
+	seen, p := tree(t, s), person(t, s)
+	closed := [4]stock.State{stock.Sold, stock.Reserved, stock.SentBack, stock.Lost}
+	look := func() store.Check {
+		return store.Check{ID: store.NewID(), TreeID: seen.ID, PersonID: p.ID, At: time.Now().UTC(), Verdict: stock.Sell, Readings: stock.Readings{RootsLooked: true}}
+	}
+	looks := func() []store.Check {
+		all, err := s.ChecksOf(ctx, seen.ID)
+		require.NoError(t, err)
+		return all
+	}
+	first := look()
+	seen.State, seen.CheckID = stock.ForSale, &first.ID
+	require.NoError(t, s.SaveLook(ctx, first, seen, closed))
+	require.Len(t, looks(), 1)
+	assert.True(t, looks()[0].Readings.RootsLooked)
+	now, err := s.TreeByTag(ctx, seen.Tag)
 	require.NoError(t, err)
-	assert.True(t, moved)
-	moved, err = s.MoveTreeIfUnchanged(ctx, seen, []stock.State{stock.Sold})
+	assert.Equal(t, stock.ForSale, now.State)
+	assert.Equal(t, seen.Version+1, now.Version)
+
+	assert.ErrorIs(t, s.SaveLook(ctx, look(), seen, closed), store.ErrMoved, "its version is another now")
+	assert.ErrorIs(t, s.SaveLook(ctx, first, now, closed), store.ErrTwice, "the same look")
+	now.State = stock.Sold
+	require.NoError(t, s.MoveTree(ctx, now))
+	now.Version++
+	assert.ErrorIs(t, s.SaveLook(ctx, look(), now, closed), store.ErrMoved, "it is sold")
+	assert.Len(t, looks(), 1, "none of these went in")
+	after, err := s.TreeByTag(ctx, seen.Tag)
 	require.NoError(t, err)
-	assert.False(t, moved, "its version is another now")
-	seen.Version++
-	moved, err = s.MoveTreeIfUnchanged(ctx, seen, []stock.State{stock.ForSale})
+	assert.Equal(t, now.Version, after.Version, "nor moved the tree")
+
+	// The connection is fit for the next deed: no transaction was left open on it.
+	for range 30 {
+		other := tree(t, s)
+		other.State = stock.ForSale
+		assert.ErrorIs(t, s.SaveLook(ctx, store.Check{ID: first.ID, TreeID: other.ID, PersonID: p.ID, At: time.Now().UTC()}, other, closed), store.ErrTwice)
+	}
+	require.NoError(t, store.Add(ctx, s, &store.Message{ID: store.NewID(), PersonID: p.ID, Code: "clock-soon", At: time.Now().UTC(), Facts: map[string]string{}}))
+}
+
+func TestTheBenchReadsATreeInOneGo(t *testing.T) {
+	s := testdb.Open(t)
+	trees := manyTrees(t, s, tree(t, s), 4)
+	got, err := s.TreeOnBench(ctx, trees[1].Tag)
 	require.NoError(t, err)
-	assert.False(t, moved, "its state is one of those")
+	assert.Equal(t, trees[1].ID, got.Tree.ID)
+	assert.Equal(t, trees[1].Tag, got.Tree.Tag)
+	assert.Equal(t, trees[2].Tag, got.NextInLot)
+	assert.Nil(t, got.Drawn)
+	whole, err := s.LotByID(ctx, trees[1].LotID)
+	require.NoError(t, err)
+	assert.Equal(t, []any{whole.Number, whole.Form, whole.Pot, whole.Decision, whole.Kind.Habit, whole.Kind.Common},
+		[]any{got.Lot.Number, got.Lot.Form, got.Lot.Pot, got.Lot.Decision, got.Lot.Kind.Habit, got.Lot.Kind.Common})
+	last, err := s.TreeOnBench(ctx, trees[3].Tag)
+	require.NoError(t, err)
+	assert.Empty(t, last.NextInLot, "nothing after the last")
+	_, err = s.TreeOnBench(ctx, "NOTHERE")
+	assert.ErrorIs(t, err, store.ErrMissing)
 }
 
 func TestASampleKeepsItsDrawAndALotHasOne(t *testing.T) {
