@@ -8,6 +8,7 @@ import (
 	"sedum/core/calc"
 	"sedum/core/planting"
 	"sedum/core/stock"
+	"sedum/core/yard"
 	"sedum/desk"
 	"sedum/store"
 	"sedum/words"
@@ -49,6 +50,16 @@ type clockUnit struct {
 	EndsAt     *time.Time           `json:"ends_at"`
 	Stages     []clockStage         `json:"stages"`
 	Dip        *dipView             `json:"dip"`
+	// Felt is what a hand last felt at the roots.
+	Felt      *feltView `json:"felt"`
+	FeelToday bool      `json:"feel_today" doc:"nobody has felt the roots today"`
+}
+
+type feltView struct {
+	Damp yard.Damp `json:"damp"`
+	Text string    `json:"text"`
+	At   time.Time `json:"at"`
+	By   string    `json:"by"`
 }
 
 type clockView struct {
@@ -76,6 +87,10 @@ func viewUnit(s words.Speaker, u desk.ClockUnit) clockUnit {
 	v := clockUnit{Lot: u.Lot.Number, Tag: u.Tag, Common: u.Lot.Kind.Common, Grower: u.Lot.Grower.Name, Size: u.Lot.Size, Trees: u.Trees, Cover: string(u.Input.Now.Cover),
 		CoverText: s.Say("clock.cover."+string(u.Input.Now.Cover), nil), Since: u.Since, Now: u.Input.Now, Result: r, StatusText: s.Say("clock.status."+r.Status, nil),
 		Alarms: []string{}, EndsAt: u.EndsAt, Stages: []clockStage{}}
+	v.FeelToday = u.FeelToday
+	if f := u.Felt; f != nil {
+		v.Felt = &feltView{f.Damp, s.Say("damp."+string(f.Damp), nil), f.At, f.Person.Name}
+	}
 	for _, a := range r.Alarms {
 		v.Alarms = append(v.Alarms, s.Say("clock.alarm."+a, nil))
 	}
@@ -115,6 +130,7 @@ type scaleView struct {
 }
 
 func (s *Server) clockRoutes() {
+	s.waitingRoutes()
 	answer := func(ctx context.Context) func([]desk.ClockUnit, error) (clockView, error) {
 		return func(units []desk.ClockUnit, err error) (clockView, error) {
 			if err != nil {

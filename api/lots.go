@@ -82,6 +82,7 @@ type lotPage struct {
 	Sample    *sampleView        `json:"sample"`
 	Record    []store.ClosedLot  `json:"record" doc:"the grower's closed lots, oldest first"`
 	Decisions []decisionView     `json:"decisions" doc:"newest first"`
+	Keeping   keepingView        `json:"keeping"`
 	Follows   map[string]follows `json:"follows" doc:"what happens to how many trees when the lot is released or refused"`
 }
 
@@ -93,7 +94,7 @@ type follows struct {
 
 func viewLotPage(s words.Speaker, v desk.LotView) lotPage {
 	out := lotPage{LotWithCounts: LotWithCounts{viewLot(v.Lot), v.Counts, v.LotTally.Trees}, Tags: v.Tags, Version: v.Lot.Version, Trees: []drawnTree{}, Record: v.Record, Decisions: []decisionView{},
-		Plan: viewPlanOf(s, v.Plan), Follows: map[string]follows{}}
+		Plan: viewPlanOf(s, v.Plan), Keeping: viewKeeping(s, v.Lot.Form, v.Keeping), Follows: map[string]follows{}}
 	judged := map[int]bool{}
 	for _, look := range v.Looks {
 		bad, _ := stock.Faulty(look.Assessment)

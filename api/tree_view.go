@@ -30,11 +30,16 @@ type LotView struct {
 	Size           string     `json:"size"`
 	Decision       string     `json:"decision"`
 	Ordered        *int       `json:"ordered"`
+	Origin         string     `json:"origin"`
+	Cultivar       string     `json:"cultivar"`
+	Rootstock      string     `json:"rootstock"`
+	Propagation    string     `json:"propagation"`
 }
 
 func viewLot(l store.Lot) LotView {
 	return LotView{l.Number, l.Kind.Common, l.Kind.Botanical, l.Grower.Name, l.Form, l.Pot, l.PotL, l.BallDiameterMM,
-		l.BallHeightMM, l.CaliperMM, l.HeightM, l.PriceCents, l.ArrivedOn.Format(time.DateOnly), l.Size, l.Decision, l.Ordered}
+		l.BallHeightMM, l.CaliperMM, l.HeightM, l.PriceCents, l.ArrivedOn.Format(time.DateOnly), l.Size, l.Decision, l.Ordered,
+		string(l.Origin), l.Cultivar, l.Rootstock, l.Propagation}
 }
 
 type sentence struct {
@@ -78,6 +83,7 @@ type assessmentView struct {
 	Balled    *stock.BalledResult   `json:"balled"`
 	BareRoot  *stock.BareRootResult `json:"bare_root"`
 	ShareText string                `json:"share_text"`
+	GradeText string                `json:"grade_text" doc:"circling 0 to 3 by zone"`
 	Load      *stock.Load           `json:"load"`
 	LoadText  string                `json:"load_text"`
 	Work      []workView            `json:"work"`
@@ -91,13 +97,14 @@ func deg(v float64) planting.Measure { return planting.Measure{Value: v, Unit: "
 
 func share(v float64) planting.Measure { return planting.Measure{Value: v * 100, Unit: "pct"} }
 
-func viewAssessment(s words.Speaker, h rules.House, season string, full stock.Assessment, done map[string]store.Correction) assessmentView {
+func viewAssessment(s words.Speaker, h rules.House, season string, r stock.Readings, full stock.Assessment, done map[string]store.Correction) assessmentView {
 	a := calc.Rounded(full)
 	out := assessmentView{
 		Verdict: a.Verdict, SoFar: stock.Sell, Reasons: []reasonView{}, Missing: []sentence{}, Flare: a.Flare, RootBall: a.RootBall,
 		Balled: a.Balled, BareRoot: a.BareRoot,
 		Load: a.Load, Work: []workView{}, LeftWidth: a.LeftDiameterMM, LeftHigh: a.LeftHeightMM,
 	}
+	out.GradeText = gradesText(s, r, full)
 	for _, r := range a.Reasons {
 		if r.Verdict != stock.NotYetJudged {
 			out.SoFar = stock.Worse(out.SoFar, r.Verdict)
@@ -193,6 +200,8 @@ type treeView struct {
 	NextTag string            `json:"next_tag"`
 	Bundle  int               `json:"bundle_count" doc:"trees under this tag"`
 	Photos  []photoView       `json:"photos"`
+	Damages []damageView      `json:"damages" doc:"what journeys did, newest first"`
+	Potting []string          `json:"potting" doc:"how it is potted up, in order; empty for what stands in no pot"`
 	// Last is the newest look at another tree of the lot, for what repeats in it.
 	Last *stock.Readings `json:"last"`
 	// WorkDone says that every piece of work is done and the ball is to be measured again.
@@ -204,7 +213,7 @@ func viewTree(s words.Speaker, h rules.House, v desk.TreeView) treeView {
 	out := treeView{
 		Tag: v.Tree.Tag, Number: v.Tree.Number, State: v.Tree.State, StateWord: s.Say("state."+string(v.Tree.State), nil),
 		Version: v.Tree.Version, Lot: viewLot(v.Lot), Subject: v.Subject, Above: stock.AboveParts(v.Subject), Checks: []checkView{}, NextTag: v.NextTag,
-		Bundle: v.Tree.BundleCount, Photos: viewPhotos(v.Photos), Last: v.Last,
+		Bundle: v.Tree.BundleCount, Photos: viewPhotos(v.Photos), Damages: viewDamages(s, v), Potting: viewPotting(s, v.Potting), Last: v.Last,
 	}
 	if v.Tree.DueOn != nil {
 		due := v.Tree.DueOn.Format(time.DateOnly)
@@ -218,7 +227,7 @@ func viewTree(s words.Speaker, h rules.House, v desk.TreeView) treeView {
 			}
 		}
 		out.Checks = append(out.Checks, checkView{c.ID, c.At, c.Person.Name, c.AfterWork, c.Subject.Season, c.Readings,
-			viewAssessment(s, h, c.Subject.Season, c.Assessment, done)})
+			viewAssessment(s, h, c.Subject.Season, c.Readings, c.Assessment, done)})
 	}
 	if c := v.Current(); c != nil && (v.Tree.State == stock.InWork || v.Tree.State == stock.NotJudged) {
 		waiting, any := 0, false

@@ -32,10 +32,17 @@ type heldTree struct {
 	Due     bool     `json:"due"`
 }
 
+type repairItem struct {
+	store.TreeRow
+	ID   string `json:"id"`
+	Text string `json:"text"`
+}
+
 type yardWork struct {
 	Tools      []toolWork      `json:"tools"`
 	Again      []store.TreeRow `json:"again" doc:"all work done: to be measured again"`
 	Held       []heldTree      `json:"held"`
+	Repairs    []repairItem    `json:"repairs" doc:"what journeys did and is not yet mended"`
 	Season     string          `json:"season"`
 	SeasonText string          `json:"season_text"`
 }
@@ -81,7 +88,7 @@ func (s *Server) workRoutes() {
 }
 
 func viewWork(s words.Speaker, v desk.YardWork) yardWork {
-	out := yardWork{Tools: []toolWork{}, Again: v.Again, Held: []heldTree{}, Season: v.Season, SeasonText: s.Say("season.now", nil)}
+	out := yardWork{Tools: []toolWork{}, Again: v.Again, Held: []heldTree{}, Repairs: []repairItem{}, Season: v.Season, SeasonText: s.Say("season.now", nil)}
 	if out.Again == nil {
 		out.Again = []store.TreeRow{}
 	}
@@ -98,6 +105,9 @@ func viewWork(s words.Speaker, v desk.YardWork) yardWork {
 			view.Items = append(view.Items, line)
 		}
 		out.Tools = append(out.Tools, view)
+	}
+	for _, r := range v.Repairs {
+		out.Repairs = append(out.Repairs, repairItem{r.TreeRow, r.ID, s.Say("damage."+string(r.Damage), nil) + ": " + s.Say("repair."+r.Repair, nil)})
 	}
 	for _, h := range v.Held {
 		held := heldTree{TreeRow: h.Tree, Reasons: []string{}, Freed: h.Freed, Due: h.Due}

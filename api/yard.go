@@ -102,7 +102,7 @@ func (s *Server) yardRoutes() {
 			if err != nil {
 				return assessmentView{}, err
 			}
-			return viewAssessment(speaker(ctx), who.House, body.Subject.Season, a, nil), nil
+			return viewAssessment(speaker(ctx), who.House, body.Subject.Season, body.Readings, a, nil), nil
 		})
 	write(s, http.MethodPost, "save-check", "/api/v1/trees/{tag}/checks", desk.CheckTrees,
 		func(ctx context.Context, in *tagAndKey, body desk.NewCheck) (savedView, error) {

@@ -28,10 +28,15 @@ type NewLot struct {
 	Sizing         string     `json:"sizing" enum:"caliper,height"`
 	Sensitivity    string     `json:"sensitivity" enum:"tender,average,tough"`
 	Grafted        bool       `json:"grafted"`
-	Count          int        `json:"count" minimum:"1" maximum:"5000"`
-	Bundle         int        `json:"bundle_count" minimum:"1" maximum:"5000" doc:"trees in a bundle; 1 is single trees"`
-	Ordered        *int       `json:"ordered,omitempty" minimum:"0" maximum:"100000"`
-	PriceCents     int        `json:"price_cents" minimum:"0" maximum:"100000000"`
+	// Origin has a list of its own at the bench: a young layer (bare), a tree lifted in a garden (balled).
+	Origin      stock.Origin `json:"origin,omitempty" enum:",layer,garden"`
+	Cultivar    string       `json:"cultivar,omitempty" maxLength:"80"`
+	Rootstock   string       `json:"rootstock,omitempty" maxLength:"60"`
+	Propagation string       `json:"propagation,omitempty" enum:",seed,cutting,graft,layer,division,tissue" doc:"how it was raised, when known"`
+	Count       int          `json:"count" minimum:"1" maximum:"5000"`
+	Bundle      int          `json:"bundle_count" minimum:"1" maximum:"5000" doc:"trees in a bundle; 1 is single trees"`
+	Ordered     *int         `json:"ordered,omitempty" minimum:"0" maximum:"100000"`
+	PriceCents  int          `json:"price_cents" minimum:"0" maximum:"100000000"`
 }
 
 // NewDelivery is what a grower brought.
@@ -94,6 +99,9 @@ func (d *Desk) TakeInDelivery(ctx context.Context, who Caller, key string, n New
 		for i, lot := range n.Lots {
 			if _, ok := kinds[strings.ToLower(strings.TrimSpace(lot.Kind))]; !ok {
 				l.Add(fmt.Sprintf("lots.%d.kind", i), fault.UnknownKind, nearest(kinds, lot.Kind))
+			}
+			if !lot.Origin.Fits(lot.Form) {
+				l.Add(fmt.Sprintf("lots.%d.origin", i), fault.NotAChoice, []string{string(stock.BareRoot), string(stock.Balled)})
 			}
 		}
 		if err := l.Err(); err != nil {
@@ -188,8 +196,10 @@ func (d *Desk) addLot(ctx context.Context, who Caller, delivery store.Delivery, 
 	lot := store.Lot{
 		ID: store.NewID(), Number: number, GrowerID: delivery.GrowerID, KindID: kind.ID, Form: n.Form, Pot: n.Pot, PotL: n.PotL,
 		BallDiameterMM: n.BallDiameterMM, BallHeightMM: n.BallHeightMM, CaliperMM: n.CaliperMM, HeightM: n.HeightM, PriceCents: n.PriceCents,
-		ArrivedOn: midnight(delivery.ArrivedAt), DeliveryID: &delivery.ID, Size: n.Size, Medium: n.Medium, Sizing: n.Sizing, Grafted: n.Grafted,
-		Sensitivity: n.Sensitivity, Ordered: n.Ordered, Decision: "open", Version: 1,
+		ArrivedOn: midnight(delivery.ArrivedAt), DeliveryID: &delivery.ID, Size: n.Size, Medium: n.Medium, Sizing: n.Sizing,
+		Grafted:     n.Grafted || n.Propagation == "graft" || strings.TrimSpace(n.Rootstock) != "",
+		Sensitivity: n.Sensitivity, Origin: n.Origin, Cultivar: strings.TrimSpace(n.Cultivar), Rootstock: strings.TrimSpace(n.Rootstock),
+		Propagation: n.Propagation, Ordered: n.Ordered, Decision: "open", Version: 1,
 	}
 	if err := store.Add(ctx, d.Store, &lot); err != nil {
 		return err

@@ -13,6 +13,7 @@ import (
 	"sedum/core/rules"
 	"sedum/core/stock"
 	"sedum/core/tag"
+	"sedum/core/yard"
 	"sedum/store"
 )
 
@@ -28,6 +29,10 @@ type TreeView struct {
 	// NextTag is the next unchecked tree of the lot, "" when none is left.
 	NextTag string
 	Photos  []store.Photo
+	// Damages are what journeys did to it, newest first.
+	Damages []store.JourneyDamage
+	// Potting is how it is potted up, nil for what stands in no pot.
+	Potting *yard.Potting
 	// Last is the newest look at another tree of the lot, for what repeats in it; nil when there is none.
 	Last *stock.Readings
 }
@@ -71,6 +76,9 @@ func (d *Desk) viewTree(ctx context.Context, s *store.Store, who Caller, t store
 	if v.Photos, err = s.PhotosOf(ctx, t.ID); err != nil {
 		return v, err
 	}
+	if v.Damages, err = s.DamagesOf(ctx, t.ID); err != nil {
+		return v, err
+	}
 	if v.Last, err = s.LastReadings(ctx, t.LotID, t.ID); err != nil {
 		return v, err
 	}
@@ -85,7 +93,8 @@ func (d *Desk) viewTree(ctx context.Context, s *store.Store, who Caller, t store
 	if c := v.Current(); c != nil {
 		v.Done = doneOf(v.Corrections, c.ID)
 	}
-	return v, nil
+	v.Potting, err = d.PottingOf(who, v)
+	return v, err
 }
 
 // nextTree is the next tree of the lot's sample that nobody looked at; without a sample the next in the lot.
@@ -123,7 +132,7 @@ func (d *Desk) subject(h rules.House, lot store.Lot, clock string) stock.Subject
 		lot.Kind.Facts.Evergreen, nil)
 	return stock.Subject{
 		Form: lot.Form, Habit: lot.Kind.Habit, Foliage: foliage, Pot: lot.Pot, Season: season,
-		Covered: !lot.Kind.Facts.NotCovered, Medium: lot.Medium, Sizing: lot.Sizing, Grafted: lot.Grafted, Clock: clock,
+		Covered: !lot.Kind.Facts.NotCovered, Medium: lot.Medium, Sizing: lot.Sizing, Grafted: lot.Grafted, Clock: clock, Origin: lot.Origin,
 	}
 }
 
@@ -327,6 +336,11 @@ func (d *Desk) MoveTree(ctx context.Context, who Caller, typed, key string, m Mo
 		if !May(who.Role, deed) {
 			return "", ErrNotAllowed
 		}
+		if m.To == stock.Sold {
+			if open, err := tx.OpenDamages(ctx, t.ID); err != nil || open > 0 {
+				return "", errors.Join(err, Refused{Code: "repair-first", Field: "to"})
+			}
+		}
 		return code, d.moveTo(ctx, tx, who, t, m.To, m.Note)
 	})
 	if err != nil {
@@ -336,11 +350,15 @@ func (d *Desk) MoveTree(ctx context.Context, who Caller, typed, key string, m Mo
 }
 
 func (d *Desk) moveTo(ctx context.Context, tx *store.Store, who Caller, t store.Tree, to stock.State, note string) error {
+	return d.moveToUntil(ctx, tx, who, t, to, note, nil)
+}
+
+func (d *Desk) moveToUntil(ctx context.Context, tx *store.Store, who Caller, t store.Tree, to stock.State, note string, due *time.Time) error {
 	now := d.Now()
 	event := store.TreeEvent{ID: store.NewID(), TreeID: t.ID, PersonID: who.ID, At: now, FromState: t.State, ToState: to, Note: note}
 	if err := store.Add(ctx, tx, &event); err != nil {
 		return err
 	}
-	t.State, t.StateSince, t.DueOn = to, now, nil
+	t.State, t.StateSince, t.DueOn = to, now, due
 	return tx.MoveTree(ctx, t)
 }

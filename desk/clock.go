@@ -30,6 +30,9 @@ type ClockUnit struct {
 	// EndsAt is when the roots are spent, kept as now; nil when nothing runs out.
 	EndsAt *time.Time
 	Dip    *store.GelDip
+	// Felt is what a hand last felt at the roots; FeelToday that nobody has today.
+	Felt      *store.DampLook
+	FeelToday bool
 }
 
 // ID tells units apart.
@@ -45,7 +48,11 @@ func (d *Desk) Clock(ctx context.Context, who Caller) ([]ClockUnit, error) {
 	if !May(who.Role, SeeYard) {
 		return nil, ErrNotAllowed
 	}
-	return d.clockUnits(ctx, who.House)
+	units, err := d.clockUnits(ctx, who.House)
+	if err != nil {
+		return nil, err
+	}
+	return units, d.feltAt(ctx, units)
 }
 
 func (d *Desk) clockUnits(ctx context.Context, h rules.House) ([]ClockUnit, error) {
@@ -364,7 +371,8 @@ func (d *Desk) clockOf(ctx context.Context, h rules.House, lot store.Lot, t stor
 	return status, nil
 }
 
-// RingAlarms tells whoever is on duty, once, of every unit that passed 30 % or 60 % of its budget or has 12 hours left.
+// RingAlarms tells whoever is on duty, once, of every unit that passed 30 % or 60 % of its budget or has 12 hours left, and of
+// what has stood in water as long as it may.
 // It is called every minute by each program; the database lets each alarm ring once.
 func (d *Desk) RingAlarms(ctx context.Context) (int, error) {
 	house, err := d.presentHouse(ctx)
@@ -387,7 +395,8 @@ func (d *Desk) RingAlarms(ctx context.Context) (int, error) {
 			}
 		}
 	}
-	return rung, nil
+	soaks, err := d.ringSoaks(ctx, house)
+	return rung + soaks, err
 }
 
 func (d *Desk) ring(ctx context.Context, u ClockUnit, kind string) (bool, error) {

@@ -259,6 +259,6 @@ func (d *Desk) readRows(ctx context.Context, who Caller, delivery store.Delivery
 
 func lotOf(r arrival.LotRow) NewLot {
 	return NewLot{Kind: r.Kind, Form: r.Form, Pot: r.Pot, PotL: r.PotL, BallDiameterMM: r.BallDiameterMM, BallHeightMM: r.BallHeightMM,
-		CaliperMM: r.CaliperMM, HeightM: r.HeightM, Size: r.Size, Sizing: "caliper", Sensitivity: "average", Grafted: r.Grafted,
+		CaliperMM: r.CaliperMM, HeightM: r.HeightM, Size: r.Size, Sizing: "caliper", Sensitivity: "average", Grafted: r.Grafted, Origin: r.Origin, Cultivar: r.Cultivar, Rootstock: r.Rootstock, Propagation: r.Propagation,
 		Count: r.Count, Bundle: r.Bundle, Ordered: r.Ordered, PriceCents: r.PriceCents}
 }

@@ -26,6 +26,7 @@ type LotView struct {
 	Found     SampleFound
 	Decisions []store.LotDecision
 	Looks     []store.FirstLook
+	Keeping   Keeping
 }
 
 // shownTrees of a lot are shown with it; the bench lists the rest.
@@ -97,6 +98,9 @@ func (d *Desk) viewLot(ctx context.Context, s *store.Store, who Caller, lot stor
 		return v, err
 	}
 	if v.Plan, err = planSample(who.House, lot, v); err != nil {
+		return v, err
+	}
+	if v.Keeping, err = d.keeping(ctx, s, who.House, v); err != nil {
 		return v, err
 	}
 	sample, err := s.SampleOf(ctx, lot.ID)

@@ -38,6 +38,8 @@ type YardWork struct {
 	// Again are trees whose work is done and which are to be measured again.
 	Again []store.TreeRow
 	Held  []HeldTree
+	// Repairs are what journeys did on arrival and is not yet mended.
+	Repairs []store.DamagedTree
 	// Season is the present season for cutting, of deciduous trees.
 	Season         string
 	DaysToDormancy int
@@ -51,6 +53,10 @@ func (d *Desk) WorkList(ctx context.Context, who Caller) (YardWork, error) {
 		return YardWork{}, ErrNotAllowed
 	}
 	out := YardWork{Season: d.subject(who.House, store.Lot{}, "").Season, DaysToDormancy: d.daysToDormancy(who.House), Again: []store.TreeRow{}, Held: []HeldTree{}}
+	var err error
+	if out.Repairs, err = d.Store.DamagesToRepair(ctx); err != nil {
+		return out, err
+	}
 	rows, err := d.Store.OpenChecks(ctx, []stock.State{stock.InWork, stock.Held}, workLimit)
 	if err != nil {
 		return out, err

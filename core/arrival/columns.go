@@ -24,12 +24,15 @@ const (
 	ColumnPrice     Column = "price"
 	ColumnGrafted   Column = "grafted"
 	ColumnOrdered   Column = "ordered"
+	ColumnCultivar  Column = "cultivar"
+	ColumnRootstock Column = "rootstock"
+	ColumnRaised    Column = "propagation"
 )
 
 // Columns lists every column in the order of the preview.
 func Columns() []Column {
 	return []Column{ColumnKind, ColumnForm, ColumnCount, ColumnPotL, ColumnPot, ColumnBallMM, ColumnHeightMM, ColumnCaliperMM, ColumnHeightM,
-		ColumnSize, ColumnBundle, ColumnPrice, ColumnGrafted, ColumnOrdered}
+		ColumnSize, ColumnBundle, ColumnPrice, ColumnGrafted, ColumnOrdered, ColumnCultivar, ColumnRootstock, ColumnRaised}
 }
 
 // Needed lists the columns without which there is no lot.
@@ -37,7 +40,7 @@ func Needed() []Column { return []Column{ColumnKind, ColumnForm, ColumnCount} }
 
 // called is how growers head their columns, in small letters without signs.
 var called = map[Column][]string{
-	ColumnKind:      {"kind", "plant", "species", "tree", "name", "botanical", "botanicalname", "variety", "commonname"},
+	ColumnKind:      {"kind", "plant", "species", "tree", "name", "botanical", "botanicalname", "commonname"},
 	ColumnForm:      {"form", "stock", "stockform", "type", "stocktype"},
 	ColumnCount:     {"count", "qty", "quantity", "number", "pieces", "pcs", "trees"},
 	ColumnPotL:      {"potl", "litres", "liters", "potsize", "volumel", "container", "containerl"},
@@ -49,8 +52,11 @@ var called = map[Column][]string{
 	ColumnSize:      {"size", "grade"},
 	ColumnBundle:    {"bundle", "bundlesize", "bundlecount", "perbundle", "bundleof"},
 	ColumnPrice:     {"price", "unitprice", "each", "priceeach"},
-	ColumnGrafted:   {"grafted", "graft", "rootstock"},
+	ColumnGrafted:   {"grafted", "graft"},
 	ColumnOrdered:   {"ordered", "order", "orderqty"},
+	ColumnCultivar:  {"cultivar", "variety", "selection", "cv"},
+	ColumnRootstock: {"rootstock", "understock", "onstock"},
+	ColumnRaised:    {"propagation", "propagated", "raised", "raisedby", "raisedfrom"},
 }
 
 // Guess maps columns to places in the note by their headings.

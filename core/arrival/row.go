@@ -4,6 +4,7 @@ import (
 	"math"
 	"strconv"
 	"strings"
+	"unicode/utf8"
 
 	"sedum/core/fault"
 	"sedum/core/stock"
@@ -28,14 +29,25 @@ type LotRow struct {
 	PriceCents     int
 	Grafted        bool
 	Ordered        *int
+	Origin         stock.Origin
+	Cultivar       string
+	Rootstock      string
+	Propagation    string
 }
 
 var forms = map[string]stock.Form{
+	"layer": stock.BareRoot, "young layer": stock.BareRoot, "garden-lifted": stock.Balled, "garden lifted": stock.Balled,
 	"container": stock.Container, "pot": stock.Container, "potted": stock.Container, "c": stock.Container,
 	"balled": stock.Balled, "ball": stock.Balled, "rootball": stock.Balled, "root ball": stock.Balled,
 	"bare-root": stock.BareRoot, "bare root": stock.BareRoot, "bareroot": stock.BareRoot,
 	"plug": stock.Plug, "tube": stock.Plug, "cell": stock.Plug,
 }
+
+// origins are the forms whose stock has a list of its own at the bench.
+var origins = map[string]stock.Origin{"layer": stock.Layer, "young layer": stock.Layer, "garden-lifted": stock.Garden, "garden lifted": stock.Garden}
+
+var raised = map[string]string{"": "", "seed": "seed", "seedling": "seed", "cutting": "cutting", "cuttings": "cutting", "graft": "graft", "grafted": "graft",
+	"bud": "graft", "budded": "graft", "layer": "layer", "division": "division", "tissue": "tissue", "tissue culture": "tissue"}
 
 var pots = map[string]string{"": "standard", "standard": "standard", "air": "air-pruning", "air-pruning": "air-pruning", "fabric": "fabric", "cloth": "fabric"}
 
@@ -51,9 +63,9 @@ func (n Note) ReadRow(i int, columns map[Column]int) (LotRow, fault.List) {
 	}
 	form, known := forms[strings.ToLower(r.text(ColumnForm))]
 	if !known && !r.faults.Has(string(ColumnForm)) {
-		r.faults.Add(string(ColumnForm), fault.NotAChoice, []string{"container", "balled", "bare-root", "plug"})
+		r.faults.Add(string(ColumnForm), fault.NotAChoice, []string{"container", "balled", "bare-root", "plug", "layer", "garden-lifted"})
 	}
-	out.Form = form
+	out.Form, out.Origin = form, origins[strings.ToLower(r.text(ColumnForm))]
 	pot, known := pots[strings.ToLower(r.text(ColumnPot))]
 	if !known {
 		r.faults.Add(string(ColumnPot), fault.NotAChoice, []string{"standard", "air-pruning", "fabric"})
@@ -76,8 +88,32 @@ func (n Note) ReadRow(i int, columns map[Column]int) (LotRow, fault.List) {
 	}
 	grafted := strings.ToLower(r.text(ColumnGrafted))
 	out.Grafted = grafted != "" && grafted != "no" && grafted != "0" && grafted != "false" && grafted != "own root"
+	r.parentage(&out)
 	r.sizes(&out)
 	return out, r.faults
+}
+
+// parentage is the cultivar, what it stands on and how it was raised; whatever stands on a rootstock is grafted.
+func (r *rowReader) parentage(out *LotRow) {
+	out.Cultivar, out.Rootstock = r.words(ColumnCultivar, 80), r.words(ColumnRootstock, 60)
+	if own := strings.ToLower(out.Rootstock); own == "own root" || own == "own roots" || own == "no" || own == "-" {
+		out.Rootstock = ""
+	}
+	how, known := raised[strings.ToLower(r.text(ColumnRaised))]
+	if !known {
+		r.faults.Add(string(ColumnRaised), fault.NotAChoice, []string{"seed", "cutting", "graft", "layer", "division", "tissue"})
+	}
+	out.Propagation = how
+	out.Grafted = out.Grafted || how == "graft" || out.Rootstock != ""
+}
+
+func (r *rowReader) words(c Column, most int) string {
+	text := strings.TrimSpace(r.text(c))
+	if utf8.RuneCountInString(text) > most {
+		r.faults.Add(string(c), fault.TooLong, most)
+		return ""
+	}
+	return text
 }
 
 // sizes fills in what a note leaves out with what is usual for the form.

@@ -61,6 +61,9 @@ func typeSchema(t reflect.Type, tag reflect.StructTag) map[string]any {
 		s["type"] = "boolean"
 	default:
 		s["type"] = "string"
+		if n, err := strconv.Atoi(tag.Get("maxLength")); err == nil {
+			s["maxLength"] = n
+		}
 		if choices := tag.Get("enum"); choices != "" {
 			all := []any{}
 			for _, c := range strings.Split(choices, ",") {

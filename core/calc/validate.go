@@ -163,6 +163,8 @@ func collect(e *jsonschema.ValidationError, l *fault.List) {
 		l.Add(path, fault.AtMost, number(k.Want))
 	case *kind.MinItems:
 		l.Add(path, fault.TooFew, k.Want)
+	case *kind.MaxLength:
+		l.Add(path, fault.TooLong, k.Want)
 	case *kind.MaxItems:
 		l.Add(path, fault.TooMany, k.Want)
 	}

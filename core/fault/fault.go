@@ -26,6 +26,7 @@ const (
 	MustBeUnder   Code = "must_be_under"
 	TooFew        Code = "too_few"
 	TooMany       Code = "too_many"
+	TooLong       Code = "too_long"
 	NotRising     Code = "not_rising"
 	Falls         Code = "falls"
 	DeeperThan    Code = "deeper_than_ball"

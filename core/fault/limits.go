@@ -7,12 +7,13 @@ import (
 	"strconv"
 	"strings"
 	"sync"
+	"unicode/utf8"
 )
 
 // Check holds a struct against the limits in its tags and returns what breaks them.
 //
 // Tags read: exclusiveMinimum, minimum, exclusiveMaximum, maximum, enum (comma
-// separated), minItems, maxItems. A nil pointer is "not given" and passes. The
+// separated), minItems, maxItems, maxLength (in characters). A nil pointer is "not given" and passes. The
 // same tags make the JSON Schema (core/calc) and the API document, so that a
 // limit is written once. Limits on input are exact: no slack.
 func Check(in any) List {
@@ -38,6 +39,7 @@ type plan struct {
 	least, most *int
 	bounds      []bound
 	choices     []string
+	longest     *int
 	fields      []fieldPlan
 	of          *plan // of a pointer, slice or array
 }
@@ -114,6 +116,7 @@ func readPlan(t reflect.Type, tag reflect.StructTag) *plan {
 		if choices := tag.Get("enum"); choices != "" {
 			p.choices = strings.Split(choices, ",")
 		}
+		p.longest = whole(tag.Get("maxLength"))
 	}
 	return p
 }
@@ -178,6 +181,9 @@ func (p *plan) walk(v reflect.Value, at *path, l *List) {
 	case reflect.String:
 		if p.choices != nil && !slices.Contains(p.choices, v.String()) {
 			l.Add(at.String(), NotAChoice, p.choices)
+		}
+		if p.longest != nil && utf8.RuneCountInString(v.String()) > *p.longest {
+			l.Add(at.String(), TooLong, *p.longest)
 		}
 	}
 }

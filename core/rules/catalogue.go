@@ -186,6 +186,8 @@ const (
 	PottingRim           Key = "potting.rim_mm"
 	ClockStoreC          Key = "clock.cold_store_c"
 	ClockStoreRH         Key = "clock.cold_store_rh_pct"
+	MinutesPlug          Key = "time.plug_min"
+	MinutesWhip          Key = "time.whip_min"
 )
 
 var catalogue = []Rule{
@@ -373,4 +375,6 @@ var catalogue = []Rule{
 	{PottingRim, 20, 10, 50, "mm", "the free rim that holds a watering"},
 	{ClockStoreC, 3, 0, 8, "C", "the air of the house's own cold store"},
 	{ClockStoreRH, 92, 60, 100, "%", "the air of the house's own cold store"},
+	{MinutesPlug, 3, 1, 30, "min", "a planning figure, hole to water: time ten of your own and change it"},
+	{MinutesWhip, 6, 1, 60, "min", "a planning figure, hole to water: time ten of your own and change it"},
 }

@@ -35,7 +35,7 @@ type Assessment struct {
 func Assess(h rules.House, s Subject, r Readings) (Assessment, error) {
 	l := fault.Check(r)
 	l = append(l, fault.Check(s)...)
-	if !s.Origin.fits(s.Form) {
+	if !s.Origin.Fits(s.Form) {
 		l.Add("origin", fault.NotAChoice, map[Form][]Origin{BareRoot: {"", Layer}, Balled: {"", Garden}}[s.Form])
 	}
 	if err := l.Err(); err != nil {

@@ -11,8 +11,8 @@ const (
 	Garden Origin = "garden"
 )
 
-// fits tells whether an origin goes with a form: a layer is bare, a tree lifted in a garden has a ball.
-func (o Origin) fits(f Form) bool {
+// Fits tells whether an origin goes with a form: a layer is bare, a tree lifted in a garden has a ball.
+func (o Origin) Fits(f Form) bool {
 	return o == "" || (o == Layer && f == BareRoot) || (o == Garden && f == Balled)
 }
 

@@ -49,3 +49,12 @@ func RepairOf(d Damage, girthShare float64) Repair {
 	}
 	return Repair{}
 }
+
+// DamageHoldDays is after how many days a tree that is held for a damage is looked at again: scorched leaves in 14, a wound
+// or a broken tip in 28 (as the same findings at the bench).
+func DamageHoldDays(d Damage) int {
+	if d == WindBurn {
+		return 14
+	}
+	return 28
+}

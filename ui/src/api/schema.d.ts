@@ -324,6 +324,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/clock/damp": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["feel-roots"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/clock/duty": {
         parameters: {
             query?: never;
@@ -350,6 +366,22 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["check-hole"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/clock/outcomes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["count-batch"];
         delete?: never;
         options?: never;
         head?: never;
@@ -604,6 +636,38 @@ export interface paths {
             cookie?: never;
         };
         get: operations["see-lot"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/lots/{number}/cards.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["bench-cards"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/lots/{number}/confidence.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["confidence-card"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1044,6 +1108,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/soaks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["list-soaks"];
+        put?: never;
+        post: operations["begin-soak"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/soaks/{id}/ended": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["end-soak"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/spots": {
         parameters: {
             query?: never;
@@ -1220,6 +1316,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/trees/{tag}/card.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["bench-card"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/trees/{tag}/checks": {
         parameters: {
             query?: never;
@@ -1246,6 +1358,38 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["correct"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/trees/{tag}/damages": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["record-damage"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/trees/{tag}/damages/{id}/repaired": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["repair-damage"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1332,6 +1476,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/yard/tablets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["count-tablets"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -1345,6 +1505,8 @@ export interface components {
             bare_root: components["schemas"]["StockBareRootResult"];
             flare: components["schemas"]["StockFlareResult"];
             flare_text: string;
+            /** @description circling 0 to 3 by zone */
+            grade_text: string;
             headline: string;
             /** Format: double */
             left_diameter_mm: number | null;
@@ -1442,6 +1604,9 @@ export interface components {
             dip: components["schemas"]["Dip"];
             /** Format: date-time */
             ends_at: string | null;
+            /** @description nobody has felt the roots today */
+            feel_today: boolean;
+            felt: components["schemas"]["Felt"];
             grower: string;
             /** Format: int64 */
             lot: number;
@@ -1468,6 +1633,21 @@ export interface components {
         Count: {
             /** Format: int64 */
             count: number;
+        };
+        Damage: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            damage: string;
+            id: string;
+            journey: string;
+            note: string;
+            repair: string;
+            /** Format: date-time */
+            repaired_at: string | null;
+            text: string;
+            /** @description a repair that keeps the tree from being sold */
+            to_repair: boolean;
         };
         Decision: {
             /** Format: date-time */
@@ -1570,6 +1750,22 @@ export interface components {
             phone: string;
             spot_name: string;
         };
+        DeskNewDamage: {
+            /** @enum {string} */
+            damage: "broken-branch" | "broken-leader" | "torn-bark" | "wind-burn" | "broken-pot" | "loose-ball";
+            /** Format: double */
+            girth_share: number;
+            /** @enum {string} */
+            journey: "arrival" | "going-home";
+            note: string;
+        };
+        DeskNewDampLook: {
+            /** @enum {string} */
+            damp: "moist" | "drying" | "dry";
+            /** Format: int64 */
+            lot: number;
+            tag: string;
+        };
         DeskNewDelivery: {
             arrived_at: string;
             /** @description a name; a new one is taken into the list */
@@ -1637,6 +1833,7 @@ export interface components {
             caliper_mm: number;
             /** Format: int64 */
             count: number;
+            cultivar?: string;
             /** @enum {string} */
             form: "container" | "balled" | "bare-root" | "plug";
             grafted: boolean;
@@ -1649,11 +1846,19 @@ export interface components {
             /** Format: int64 */
             ordered?: number;
             /** @enum {string} */
+            origin?: "" | "layer" | "garden";
+            /** @enum {string} */
             pot: "standard" | "air-pruning" | "fabric" | "plug";
             /** Format: double */
             pot_l: number;
             /** Format: int64 */
             price_cents: number;
+            /**
+             * @description how it was raised, when known
+             * @enum {string}
+             */
+            propagation?: "" | "seed" | "cutting" | "graft" | "layer" | "division" | "tissue";
+            rootstock?: string;
             /** @enum {string} */
             sensitivity: "tender" | "average" | "tough";
             /** @enum {string} */
@@ -1681,6 +1886,27 @@ export interface components {
             substance: string;
             /** @enum {string} */
             unit: "g" | "l";
+        };
+        DeskNewOutcome: {
+            /** Format: int64 */
+            doubtful: number;
+            /** Format: int64 */
+            lost: number;
+            /** Format: int64 */
+            lot: number;
+            note: string;
+            /** Format: int64 */
+            sound: number;
+        };
+        DeskNewSoak: {
+            /**
+             * Format: int64
+             * @description 0 when a tag is given
+             */
+            lot: number;
+            tag: string;
+            /** @enum {string} */
+            water: "clean" | "muddy";
         };
         DeskNewStage: {
             at: string;
@@ -1800,6 +2026,13 @@ export interface components {
              * @description null when unknown
              */
             value: number | null;
+        };
+        Felt: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            damp: string;
+            text: string;
         };
         FieldError: {
             code: string;
@@ -2070,6 +2303,22 @@ export interface components {
             state: string;
             tag: string;
         };
+        Keeping: {
+            air: string;
+            bare_roots: boolean;
+            /** @description a plug and a young bare root side by side */
+            beside: components["schemas"]["SmallStock"][];
+            /** @description the daily routine of a box that came without packing */
+            box: string;
+            /** @description what share of its roots comes along, and what that rests on */
+            kept: string;
+            outcomes: components["schemas"]["Outcome"][];
+            /** @description of today's air to roots in pots */
+            risks: string[];
+            spare: string;
+            /** @description what waiting stock asks of where it stands, the most pressing first */
+            standing: string[];
+        };
         KindLine: {
             botanical: string;
             common: string;
@@ -2108,6 +2357,7 @@ export interface components {
              */
             caliper_mm: number;
             common: string;
+            cultivar: string;
             decision: string;
             form: string;
             grower: string;
@@ -2120,11 +2370,14 @@ export interface components {
             number: number;
             /** Format: int64 */
             ordered: number | null;
+            origin: string;
             pot: string;
             /** Format: double */
             pot_l: number;
             /** Format: int64 */
             price_cents: number;
+            propagation: string;
+            rootstock: string;
             size: string;
         };
         LotPage: {
@@ -2155,6 +2408,7 @@ export interface components {
             counts: {
                 [key: string]: number;
             };
+            cultivar: string;
             decision: string;
             /** @description newest first */
             decisions: components["schemas"]["Decision"][];
@@ -2173,18 +2427,22 @@ export interface components {
              * @description nominal
              */
             height_m: number;
+            keeping: components["schemas"]["Keeping"];
             /** Format: int64 */
             number: number;
             /** Format: int64 */
             ordered: number | null;
+            origin: string;
             plan: components["schemas"]["SamplePlan"];
             pot: string;
             /** Format: double */
             pot_l: number;
             /** Format: int64 */
             price_cents: number;
+            propagation: string;
             /** @description the grower's closed lots, oldest first */
             record: components["schemas"]["StoreClosedLot"][];
+            rootstock: string;
             sample: components["schemas"]["Sample"];
             size: string;
             /**
@@ -2225,6 +2483,7 @@ export interface components {
             counts: {
                 [key: string]: number;
             };
+            cultivar: string;
             decision: string;
             form: string;
             grower: string;
@@ -2237,11 +2496,14 @@ export interface components {
             number: number;
             /** Format: int64 */
             ordered: number | null;
+            origin: string;
             pot: string;
             /** Format: double */
             pot_l: number;
             /** Format: int64 */
             price_cents: number;
+            propagation: string;
+            rootstock: string;
             size: string;
             /**
              * Format: int64
@@ -2339,6 +2601,17 @@ export interface components {
             line: number;
         };
         NothingMore: Record<string, never>;
+        Outcome: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            note: string;
+            text: string;
+        };
+        Outcomes: {
+            /** @description newest first */
+            outcomes: components["schemas"]["Outcome"][];
+        };
         Person: {
             deeds: string[];
             demo: boolean;
@@ -2813,6 +3086,28 @@ export interface components {
             text: string;
             verdict: string;
         };
+        RepairBody: {
+            repaired: boolean;
+        };
+        RepairItem: {
+            /** Format: int64 */
+            bundle_count: number;
+            common: string;
+            /** Format: date-time */
+            due_on: string | null;
+            form: string;
+            grower: string;
+            id: string;
+            /** Format: int64 */
+            lot_number: number;
+            /** Format: int64 */
+            number: number;
+            /** Format: double */
+            pot_l: number;
+            state: string;
+            tag: string;
+            text: string;
+        };
         Rule: {
             /** Format: double */
             default: number;
@@ -3025,6 +3320,37 @@ export interface components {
             password: string;
             sign_in: string;
         };
+        SmallStock: {
+            allowed: string;
+            form: string;
+            handle: string;
+            hole: string;
+            time: string;
+            title: string;
+            water: string;
+        };
+        Soak: {
+            /** Format: date-time */
+            begun_at: string;
+            by: string;
+            common: string;
+            /**
+             * Format: date-time
+             * @description out of the water at the latest
+             */
+            ends_at: string;
+            id: string;
+            /** Format: int64 */
+            lot: number;
+            over: boolean;
+            tag: string;
+            water: string;
+            water_text: string;
+        };
+        Soaks: {
+            /** @description first what must come out first */
+            soaks: components["schemas"]["Soak"][];
+        };
         SplitBody: {
             /** Format: int64 */
             count: number;
@@ -3123,6 +3449,8 @@ export interface components {
             /** @enum {string} */
             cloth?: "" | "none" | "natural" | "synthetic" | "treated";
             /** @enum {string} */
+            garden_soil?: "" | "clean" | "weed-roots" | "grubs";
+            /** @enum {string} */
             soundness?: "" | "firm" | "cracked" | "loose";
             /** @description rock the trunk: it moves and the ball does not */
             trunk_moves?: boolean;
@@ -3202,6 +3530,8 @@ export interface components {
             soil_line_mm?: number;
             /** Format: double */
             strongest_deg?: number;
+            /** @enum {string} */
+            stub?: "" | "clean" | "ragged" | "rotting";
         };
         StockBareRootResult: {
             reasons: string[];
@@ -3491,6 +3821,8 @@ export interface components {
             /** @enum {string} */
             medium?: "" | "mix" | "sand" | "loam" | "clay";
             /** @enum {string} */
+            origin?: "" | "layer" | "garden";
+            /** @enum {string} */
             pot: "standard" | "air-pruning" | "fabric" | "plug";
             /** @enum {string} */
             season: "dormant" | "autumn" | "summer" | "spring-flush";
@@ -3680,6 +4012,8 @@ export interface components {
             bundle_count: number;
             /** @description newest first */
             checks: components["schemas"]["Check"][];
+            /** @description what journeys did, newest first */
+            damages: components["schemas"]["Damage"][];
             due_on: string | null;
             last: components["schemas"]["StockReadings"];
             lot: components["schemas"]["Lot"];
@@ -3690,6 +4024,8 @@ export interface components {
              */
             number: number;
             photos: components["schemas"]["Photo"][];
+            /** @description how it is potted up, in order; empty for what stands in no pot */
+            potting: string[];
             state: string;
             state_word: string;
             subject: components["schemas"]["StockSubject"];
@@ -3799,10 +4135,31 @@ export interface components {
             tag: string;
             text: string;
         };
+        YardTabletCount: {
+            /** Format: int64 */
+            left: number;
+            /** Format: int64 */
+            packets: number;
+            /** Format: int64 */
+            tablets: number;
+        };
+        YardTabletInput: {
+            /** Format: int64 */
+            per_packet: number;
+            /**
+             * Format: int64
+             * @description by the label
+             */
+            per_tree: number;
+            /** Format: int64 */
+            trees: number;
+        };
         YardWork: {
             /** @description all work done: to be measured again */
             again: components["schemas"]["StoreTreeRow"][];
             held: components["schemas"]["HeldTree"][];
+            /** @description what journeys did and is not yet mended */
+            repairs: components["schemas"]["RepairItem"][];
             season: string;
             season_text: string;
             tools: components["schemas"]["ToolWork"][];
@@ -4468,6 +4825,41 @@ export interface operations {
             };
         };
     };
+    "feel-roots": {
+        parameters: {
+            query?: never;
+            header?: {
+                "Idempotency-Key"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DeskNewDampLook"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Clock"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "take-duty": {
         parameters: {
             query?: never;
@@ -4521,6 +4913,41 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["StockBareRootResult"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "count-batch": {
+        parameters: {
+            query?: never;
+            header?: {
+                "Idempotency-Key"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DeskNewOutcome"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Outcomes"];
                 };
             };
             /** @description Error */
@@ -5076,6 +5503,72 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LotPage"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "bench-cards": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "confidence-card": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
                 };
             };
             /** @description Error */
@@ -6147,6 +6640,105 @@ export interface operations {
             };
         };
     };
+    "list-soaks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Soaks"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "begin-soak": {
+        parameters: {
+            query?: never;
+            header?: {
+                "Idempotency-Key"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DeskNewSoak"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Soaks"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "end-soak": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NothingMore"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Soaks"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "list-spots": {
         parameters: {
             query?: never;
@@ -6549,6 +7141,39 @@ export interface operations {
             };
         };
     };
+    "bench-card": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tag: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "save-check": {
         parameters: {
             query?: never;
@@ -6600,6 +7225,79 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["CorrectBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Tree"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "record-damage": {
+        parameters: {
+            query?: never;
+            header?: {
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                tag: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DeskNewDamage"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Tree"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "repair-damage": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tag: string;
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RepairBody"];
             };
         };
         responses: {
@@ -6782,6 +7480,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["YardWork"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "count-tablets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["YardTabletInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["YardTabletCount"];
                 };
             };
             /** @description Error */

@@ -1,0 +1,124 @@
+package stock_test
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"sedum/core/fault"
+	"sedum/core/rules"
+	"sedum/core/stock"
+)
+
+var soundAbove = stock.Above{Leader: "one", Trunk: "clean", Branching: "well-spaced", Life: "plump", Ties: "none", Pests: "none"}
+
+func layer(stub string) (stock.Subject, stock.Readings) {
+	return stock.Subject{Form: stock.BareRoot, Habit: stock.DeepOK, Foliage: "deciduous", Pot: "standard", Season: "dormant", Covered: true, Origin: stock.Layer},
+		stock.Readings{CaliperMM: ptr(8.0), Above: soundAbove, Probes: []stock.Probe{}, Roots: []stock.Circler{}, BareRoot: &stock.BareRootLook{SpreadMM: ptr(240.0),
+			LengthMM: ptr(180.0), Sides: ptr(3), Moisture: "moist", Mould: ptr(false), Buds: "dormant", BrokenRoots: ptr(0), Stub: stub}}
+}
+
+func garden(soil string) (stock.Subject, stock.Readings) {
+	return stock.Subject{Form: stock.Balled, Habit: stock.Single, Foliage: "deciduous", Pot: "standard", Season: "dormant", Covered: true, Origin: stock.Garden},
+		stock.Readings{BallDiameterMM: ptr(610.0), BallHeightMM: ptr(420.0), CaliperMM: ptr(51.0), Above: soundAbove, Probes: []stock.Probe{}, SeenDepthMM: ptr(0.0),
+			Roots: []stock.Circler{}, Moisture: "moist", Balled: &stock.BalledLook{Soundness: "firm", TrunkMoves: ptr(false), Cloth: "none", GardenSoil: soil}}
+}
+
+// A layer and a tree lifted in a garden are asked what no other stock is asked; not looked is never a pass.
+func TestOriginsHaveAListOfTheirOwn(t *testing.T) {
+	for _, c := range []struct {
+		of      func(string) (stock.Subject, stock.Readings)
+		found   string
+		verdict stock.Verdict
+		work    []string
+		missing []string
+	}{
+		{layer, "clean", stock.Sell, nil, nil},
+		{layer, "ragged", stock.Fix, []string{"cut-stub"}, nil},
+		{layer, "rotting", stock.Hold, nil, nil},
+		{layer, "", stock.NotYetJudged, nil, []string{"stub"}},
+		{garden, "clean", stock.Sell, nil, nil},
+		{garden, "weed-roots", stock.Fix, []string{"pick-weeds"}, nil},
+		{garden, "grubs", stock.Hold, nil, nil},
+		{garden, "", stock.NotYetJudged, nil, []string{"garden_soil"}},
+	} {
+		subject, readings := c.of(c.found)
+		a, err := stock.Assess(rules.House{}, subject, readings)
+		require.NoError(t, err)
+		assert.Equal(t, c.verdict, a.Verdict, "%s %q: %+v", subject.Origin, c.found, a.Reasons)
+		work := []string(nil)
+		for _, w := range a.Work {
+			if !w.AtPlanting {
+				work = append(work, w.Code)
+			}
+		}
+		assert.Equal(t, c.work, work, "%s %q", subject.Origin, c.found)
+		if c.missing != nil {
+			assert.Equal(t, c.missing, a.Missing)
+		}
+		if len(work) == 1 { // once done it is sound, and no other finding was touched
+			next := stock.AfterWork(a, readings, func(key string) bool { return key == work[0] })
+			after, err := stock.Assess(rules.House{}, subject, next)
+			require.NoError(t, err)
+			assert.Equal(t, stock.Sell, after.Verdict, "%+v", after.Reasons)
+		}
+		usual := subject
+		usual.Origin = ""
+		plain, err := stock.Assess(rules.House{}, usual, readings)
+		require.NoError(t, err)
+		assert.NotContains(t, plain.Missing, "stub")
+		assert.NotContains(t, plain.Missing, "garden_soil")
+	}
+	subject, readings := layer("clean")
+	subject.Form = stock.Container
+	_, err := stock.Assess(rules.House{}, subject, readings)
+	var l fault.List
+	require.ErrorAs(t, err, &l)
+	assert.Equal(t, "origin", l[0].Field)
+	assert.Equal(t, 28, stock.HoldDays([]stock.Reason{{Part: "stub", Code: "rotting", Verdict: stock.Hold}}, 0))
+	assert.Equal(t, 21, stock.HoldDays([]stock.Reason{{Part: "garden-soil", Code: "grubs", Verdict: stock.Hold}}, 0), "as quarantine")
+}
+
+// stock.md: 0 radial and fine, 1 moderate, 2 major or girdling, 3 severe or strangling; each zone for itself.
+func TestGradesByZone(t *testing.T) {
+	root := func(zone string) stock.Circler { return stock.Circler{Root: stock.Root{Zone: zone}} }
+	r := stock.Readings{RootsLooked: true, Roots: []stock.Circler{root("side"), root("side"), root("bottom"), root("inner")}}
+	g := stock.GradesOf(r, []string{"moderate", "major", "fine", "severe"})
+	assert.Equal(t, []int{3, 2, 0}, []int{*g.Collar, *g.Side, *g.Bottom})
+	for class, want := range map[string]int{"radial": 0, "fine": 0, "moderate": 1, "major": 2, "girdling": 2, "severe": 3, "strangling": 3} {
+		one := stock.GradesOf(stock.Readings{RootsLooked: true, Roots: []stock.Circler{root("collar")}}, []string{class})
+		assert.Equal(t, want, *one.Collar, class)
+		assert.Zero(t, *one.Side)
+	}
+	clean := stock.GradesOf(stock.Readings{RootsLooked: true}, nil)
+	assert.Zero(t, *clean.Bottom, "looked at, and nothing goes round")
+	assert.Equal(t, stock.Grades{}, stock.GradesOf(stock.Readings{Roots: r.Roots}, []string{"major"}), "not looked is no 0")
+}
+
+// stock.md, house defaults: at 30 % and 60 % of the budget, and 12 h before the end.
+func TestAlarmsAreDueAtTheirShares(t *testing.T) {
+	for _, c := range []struct {
+		used, age float64
+		left      *float64
+		want      []string
+	}{
+		{0.29, 0, ptr(40.0), []string{}},
+		{0.30, 0, ptr(40.0), []string{stock.Soon}},
+		{0.1, 0.6, ptr(40.0), []string{stock.Soon, stock.Critical}},
+		{0.61, 0, ptr(12.0), []string{stock.Soon, stock.Critical, stock.Ends}},
+		{0.1, 0, ptr(11.9), []string{stock.Ends}},
+		{0.2, 0, nil, []string{}},
+	} {
+		got := stock.AlarmsDue(rules.House{}, stock.ExposureResult{UsedShare: c.used, AgeShare: c.age, HoursLeft: c.left})
+		assert.Equal(t, c.want, got, "%+v", c)
+	}
+	assert.Contains(t, stock.AlarmsDue(rules.House{}, stock.ExposureResult{Status: stock.Spent}), stock.Critical)
+}
+
+func TestWhatAPackingMakes(t *testing.T) {
+	for packing, cover := range map[string]stock.Cover{"": stock.DryBox, "none": stock.DryBox, "other": stock.DryBox, "moss": stock.DampPacking,
+		"sawdust": stock.DampPacking, "paper": stock.DampPacking, "gel": stock.GelBag, "feathers": ""} {
+		assert.Equal(t, cover, stock.PackedAs(packing), packing)
+	}
+}
