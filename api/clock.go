@@ -108,6 +108,7 @@ type dipPlanView struct {
 	Result      stock.GelDipResult `json:"result"`
 	Weighed     *stock.Weighed     `json:"weighed"`
 	WeighedText string             `json:"weighed_text"`
+	About       string             `json:"about" doc:"the powder in the house's own measures"`
 	DoseOK      bool               `json:"dose_ok" doc:"false: too far from the label, refused"`
 }
 
@@ -157,11 +158,11 @@ func (s *Server) clockRoutes() {
 		return answer(ctx)(s.desk.Clock(ctx, caller(ctx)))
 	})
 	write(s, http.MethodPost, "plan-dip", "/api/v1/dips/plan", desk.KeepClock, func(ctx context.Context, _ *Raw, body desk.NewDip) (dipPlanView, error) {
-		p, err := s.desk.PlanDip(caller(ctx), body)
+		p, err := s.desk.PlanDip(ctx, caller(ctx), body)
 		if err != nil {
 			return dipPlanView{}, err
 		}
-		out := dipPlanView{p.Input.GelPerTreeL, calc.Rounded(p.Result), nil, "", p.DoseOK}
+		out := dipPlanView{p.Input.GelPerTreeL, calc.Rounded(p.Result), nil, "", speaker(ctx).InMeasures(p.Result.PowderPerBatch, "g", "gel powder", p.Measures), p.DoseOK}
 		if p.Weighed != nil {
 			w := calc.Rounded(*p.Weighed)
 			out.Weighed = &w

@@ -38,7 +38,7 @@ func viewPlan(s words.Speaker, v desk.PlanView) planView {
 	out := planView{
 		Tag: v.Tree.Tree.Tag, TreeVersion: v.Tree.Tree.Version, Common: v.Tree.Lot.Kind.Common,
 		Customer: v.Spot.Spot.Site.Customer.Name, SpotName: v.Spot.Spot.Name, Input: v.Input,
-		Plan: calc.Rounded(v.Plan), Words: s.Plan(v.Input, v.Plan, v.Care), Stops: []sentence{}, Schools: []schoolView{},
+		Plan: calc.Rounded(v.Plan), Words: s.PlanInMeasures(s.Plan(v.Input, v.Plan, v.Care), v.Plan, v.Measures), Stops: []sentence{}, Schools: []schoolView{},
 		Fit: viewCandidate(s, v.Fit),
 	}
 	for _, stop := range v.Stops {
@@ -96,7 +96,7 @@ func viewSheet(s words.Speaker, sheet store.Sheet) sheetView {
 		SheetLine: lineOf(sheet), Address: c.Address, PlantingOn: sheet.PlantingOn.Format(time.DateOnly), Botanical: c.Botanical,
 		PlantingText: s.Say("sheet.plant-on", map[string]any{"date": sheet.PlantingOn}),
 		Marked:       markedText(s, c), Done: doneTexts(s, c), Units: c.Units, CoreVersion: sheet.CoreVersion, Input: c.Input,
-		Plan: calc.Rounded(c.Plan), Words: s.Plan(c.Input, c.Plan, c.Care),
+		Plan: calc.Rounded(c.Plan), Words: s.PlanInMeasures(s.Plan(c.Input, c.Plan, c.Care), c.Plan, c.Measures),
 	}
 	if sheet.SignedReason != "" {
 		out.Signed = s.Say("sheet.signed", map[string]any{"reason": sheet.SignedReason})

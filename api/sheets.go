@@ -136,6 +136,6 @@ func paperSheet(s words.Speaker, sheet store.Sheet) paper.Sheet {
 		Number: sheet.Number, Customer: c.Customer, Address: c.Address, SpotName: c.SpotName, Tag: c.Tag, Common: c.Common,
 		Botanical: c.Botanical, LotNumber: c.LotNumber, IssuedAt: sheet.IssuedAt, IssuedBy: c.IssuedBy, PlantingOn: sheet.PlantingOn,
 		Marked: markedText(s, c), Done: doneTexts(s, c), SignedReason: sheet.SignedReason, CoreVersion: sheet.CoreVersion,
-		Input: c.Input, Plan: c.Plan, Words: s.Plan(c.Input, c.Plan, c.Care),
+		Input: c.Input, Plan: c.Plan, Words: s.PlanInMeasures(s.Plan(c.Input, c.Plan, c.Care), c.Plan, c.Measures),
 	}
 }

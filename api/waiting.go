@@ -65,6 +65,7 @@ type keepingView struct {
 	Standing  []string         `json:"standing" doc:"what waiting stock asks of where it stands, the most pressing first"`
 	Kept      string           `json:"kept" doc:"what share of its roots comes along, and what that rests on"`
 	Spare     string           `json:"spare"`
+	Wanted    int              `json:"wanted" doc:"trees that shall stand in the end"`
 	Risks     []string         `json:"risks" doc:"of today's air to roots in pots"`
 	Air       string           `json:"air"`
 	Box       string           `json:"box" doc:"the daily routine of a box that came without packing"`
@@ -83,12 +84,12 @@ type smallStockView struct {
 	Allowed string     `json:"allowed"`
 }
 
-func celsius(v float64) planting.Measure { return planting.Measure{Value: v, Unit: "C"} }
+func celsius(v float64) planting.Measure { return planting.Measure{Value: v, Unit: "c"} }
 
-func litres(v float64) planting.Measure { return planting.Measure{Value: v, Unit: "L"} }
+func litres(v float64) planting.Measure { return planting.Measure{Value: v, Unit: "l"} }
 
 func viewKeeping(s words.Speaker, form stock.Form, k desk.Keeping) keepingView {
-	out := keepingView{Standing: []string{}, Risks: []string{}, Outcomes: viewOutcomes(s, k.Outcomes), Beside: []smallStockView{}, BareRoots: form == stock.BareRoot}
+	out := keepingView{Standing: []string{}, Risks: []string{}, Outcomes: viewOutcomes(s, k.Outcomes), Beside: []smallStockView{}, BareRoots: form == stock.BareRoot, Wanted: k.Wanted}
 	for _, p := range k.Standing {
 		out.Standing = append(out.Standing, s.Say("standing."+string(p), nil))
 	}
@@ -110,8 +111,8 @@ func viewKeeping(s words.Speaker, form stock.Form, k desk.Keeping) keepingView {
 	for _, b := range k.Beside {
 		form := string(b.Form)
 		v := smallStockView{Form: b.Form, Title: s.Say("beside."+form, nil), Handle: s.Say("beside."+form+".handle", nil),
-			Hole:  s.Say("beside.hole", map[string]any{"wide": mm(b.Hole.HoleTopMM), "deep": mm(b.Hole.HoleDepthMM)}),
-			Water: s.Say("beside.water", map[string]any{"water": litres(b.WaterL)}), Time: s.Say("beside.time", map[string]any{"minutes": fmt.Sprintf("%.0f", b.Minutes)}),
+			Hole:  s.Say("beside.hole", map[string]any{"wide": mm(b.HoleTopMM), "deep": mm(b.HoleDepthMM)}),
+			Water: s.Say("beside.water", map[string]any{"water": litres(b.FirstWaterL)}), Time: s.Say("beside.time", map[string]any{"minutes": fmt.Sprintf("%.0f", b.Minutes)}),
 			Allowed: s.Say("beside.waits", nil)}
 		if b.DaysAllowed > 0 {
 			v.Allowed = s.Say("beside.allowed", map[string]any{"days": fmt.Sprintf("%.0f", b.DaysAllowed)})

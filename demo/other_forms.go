@@ -4,6 +4,7 @@ import (
 	"time"
 
 	"sedum/core/stock"
+	"sedum/core/yard"
 	"sedum/desk"
 	"sedum/store"
 )
@@ -52,5 +53,34 @@ func (l *loader) otherForms() error {
 			return err
 		}
 	}
+	if err := l.fromGardens(hand); err != nil {
+		return err
+	}
 	return l.desk.TakeDuty(l.ctx, hand, true)
+}
+
+// fromGardens brings in what no nursery raised in rows: layers with a name of their own, and trees lifted in a garden. One of
+// the balled trees came with a broken branch.
+func (l *loader) fromGardens(hand desk.Caller) error {
+	if err := l.takeIn("Stillwater Liners", 0, "paper", 20, []desk.NewLot{
+		{Kind: "Quince", Form: stock.BareRoot, Origin: stock.Layer, Propagation: "layer", Cultivar: "Quarry Lantern", Pot: "standard", Size: "whip",
+			BallDiameterMM: 225, BallHeightMM: 180, CaliperMM: 9, HeightM: 0.9, PriceCents: 1400, Count: 8},
+		{Kind: "Medlar", Form: stock.Balled, Origin: stock.Garden, Pot: "standard", BallDiameterMM: 560, BallHeightMM: 400, CaliperMM: 44, HeightM: 2.4,
+			Medium: "loam", Cultivar: "Tarrow's Late", Rootstock: "wild hawthorn", Propagation: "graft", PriceCents: 18000, Count: 2},
+	}, 25); err != nil {
+		return err
+	}
+	linden, err := l.desk.Store.LotByNumber(l.ctx, 20)
+	if err != nil {
+		return err
+	}
+	trees, err := l.desk.Store.FirstTrees(l.ctx, linden.ID, 3)
+	if err != nil {
+		return err
+	}
+	if _, err := l.desk.RecordDamage(l.ctx, hand, trees[2].Tag, l.key(), desk.NewDamage{Journey: "arrival", Damage: yard.BrokenBranch, Note: "second branch, north side"}); err != nil {
+		return err
+	}
+	_, err = l.desk.FeelRoots(l.ctx, hand, l.key(), desk.NewDampLook{Lot: 21, Damp: yard.Moist})
+	return err
 }

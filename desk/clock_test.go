@@ -137,7 +137,7 @@ func TestGelIsMixedByItsLabelAndDippedOnlyWhenItHasSet(t *testing.T) {
 	lot.Size = "standard"
 	number := q.takeIn(lot).Lots[0].Number
 	dip := desk.NewDip{Lot: number, Size: "standard", Trees: 48, WastePct: 10, PacketG: 1500, PacketWaterL: 190, VatL: 25}
-	p, err := q.PlanDip(q.hand, dip)
+	p, err := q.PlanDip(ctx, q.hand, dip)
 	require.NoError(t, err)
 	assert.InDelta(t, 187.6, p.Result.PowderPerBatch, 0.05, "handbook case gel-dip 2")
 	_, err = q.MixDip(ctx, q.hand, key(), dip)

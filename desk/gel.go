@@ -7,6 +7,7 @@ import (
 	"sedum/core/fault"
 	"sedum/core/rules"
 	"sedum/core/stock"
+	"sedum/core/yard"
 	"sedum/store"
 )
 
@@ -30,12 +31,14 @@ type DipPlan struct {
 	Input   stock.GelDipInput
 	Result  stock.GelDipResult
 	Weighed *stock.Weighed
+	// Measures are the house's own, to say the powder in.
+	Measures []yard.HouseMeasure
 	// Dose is false when the weighed powder is so far from the label that it is refused.
 	DoseOK bool
 }
 
 // PlanDip works out a dip; nothing is kept.
-func (d *Desk) PlanDip(who Caller, n NewDip) (DipPlan, error) {
+func (d *Desk) PlanDip(ctx context.Context, who Caller, n NewDip) (DipPlan, error) {
 	if !May(who.Role, KeepClock) {
 		return DipPlan{}, ErrNotAllowed
 	}
@@ -52,6 +55,9 @@ func (d *Desk) PlanDip(who Caller, n NewDip) (DipPlan, error) {
 	if p.Result, err = stock.GelDip(p.Input); err != nil {
 		return p, err
 	}
+	if p.Measures, err = d.houseMeasures(ctx); err != nil {
+		return p, err
+	}
 	if n.WeighedG > 0 {
 		w := stock.Weighing(who.House, p.Result.PowderPerBatch, n.WeighedG)
 		p.Weighed = &w
@@ -62,7 +68,7 @@ func (d *Desk) PlanDip(who Caller, n NewDip) (DipPlan, error) {
 
 // MixDip records that the gel is mixed; it is ready when it has set.
 func (d *Desk) MixDip(ctx context.Context, who Caller, key string, n NewDip) ([]ClockUnit, error) {
-	p, err := d.PlanDip(who, n)
+	p, err := d.PlanDip(ctx, who, n)
 	if err != nil {
 		return nil, err
 	}

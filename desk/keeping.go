@@ -25,18 +25,7 @@ type Keeping struct {
 	BoxWaterL float64
 	Outcomes  []BatchOutcome
 	// Beside holds a plug and a young bare root side by side; empty for other lots.
-	Beside []SmallStock
-}
-
-// SmallStock is one way to plant something small.
-type SmallStock struct {
-	Form   stock.Form
-	Hole   planting.HoleResult
-	WaterL float64
-	// Minutes a pair of hands needs for one.
-	Minutes float64
-	// DaysAllowed between lifting and planting, 0 when it may wait in its pot.
-	DaysAllowed float64
+	Beside []planting.SmallStock
 }
 
 func (d *Desk) keeping(ctx context.Context, s *store.Store, h rules.House, v LotView) (Keeping, error) {
@@ -58,7 +47,7 @@ func (d *Desk) keeping(ctx context.Context, s *store.Store, h rules.House, v Lot
 		}
 	}
 	if lot.Form == stock.Plug || (lot.Form == stock.BareRoot && (lot.Size == "seedling" || lot.Size == "whip")) {
-		k.Beside, err = besideEachOther(h)
+		k.Beside, err = planting.PlugAndWhip(h)
 	}
 	return k, err
 }
@@ -72,28 +61,6 @@ func (d *Desk) airOfDay(h rules.House) (high, low float64) {
 		high, low = math.Max(high, c), math.Min(low, c)
 	}
 	return high, low
-}
-
-// besideEachOther plants a usual plug and a usual whip in the same good ground.
-func besideEachOther(h rules.House) ([]SmallStock, error) {
-	ground := planting.HoleInput{BedDrainage: "good", KindDrainageMax: "slow", SoilGroup: "medium", FlareSchool: "level", Shape: "saucer", Base: "undisturbed"}
-	width, height, zero := 55.0, 110.0, 0.0
-	plug := ground
-	plug.Form, plug.BallDiameterMM, plug.BallHeightMM, plug.FlareDepthMM, plug.SideShaveMM, plug.BottomSliceMM = stock.Plug, &width, &height, &zero, &zero, &zero
-	spread, length := 225.0, 180.0
-	whip := ground
-	whip.Form, whip.RootSpreadMM, whip.RootLengthMM = stock.BareRoot, &spread, &length
-	out := []SmallStock{
-		{Form: stock.Plug, WaterL: 1, Minutes: h.Value(rules.MinutesPlug)},
-		{Form: stock.BareRoot, WaterL: 1, Minutes: h.Value(rules.MinutesWhip), DaysAllowed: h.Value(rules.ClockGelHours) / 24},
-	}
-	for i, in := range []planting.HoleInput{plug, whip} {
-		var err error
-		if out[i].Hole, err = planting.Hole(h, in); err != nil {
-			return nil, err
-		}
-	}
-	return out, nil
 }
 
 // PottingOf is how a tree in a pot or plug is potted up, by its newest look; nil for other forms.

@@ -6,6 +6,7 @@ import (
 	"strings"
 
 	"sedum/core/fault"
+	"sedum/core/yard"
 	"sedum/store"
 )
 
@@ -61,4 +62,14 @@ func (d *Desk) RetireMeasure(ctx context.Context, who Caller, id string) error {
 		return ErrNotAllowed
 	}
 	return d.Store.RetireMeasure(ctx, id)
+}
+
+// houseMeasures are the measures in use as the core counts in them.
+func (d *Desk) houseMeasures(ctx context.Context) ([]yard.HouseMeasure, error) {
+	list, err := d.Store.HouseMeasures(ctx)
+	out := []yard.HouseMeasure{}
+	for _, m := range list {
+		out = append(out, yard.HouseMeasure{Name: m.Name, Substance: m.Substance, Amount: m.Amount, Unit: m.Unit})
+	}
+	return out, err
 }

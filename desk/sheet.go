@@ -11,6 +11,7 @@ import (
 	"sedum/core/rules"
 	"sedum/core/stock"
 	"sedum/core/tag"
+	"sedum/core/yard"
 	"sedum/store"
 )
 
@@ -37,7 +38,9 @@ type PlanView struct {
 	// Fit is how the kind suits the spot; what excludes it must be signed for.
 	Fit   Candidate
 	Stops []string
-	house rules.House
+	// Measures are the house's own, to say amounts in.
+	Measures []yard.HouseMeasure
+	house    rules.House
 }
 
 // Plan works out the planting of a tree in a spot; nothing is kept.
@@ -72,6 +75,9 @@ func (d *Desk) Plan(ctx context.Context, who Caller, ask PlanAsk) (PlanView, err
 		return PlanView{}, err
 	}
 	v := PlanView{Tree: tree, Spot: spot, PlantingOn: on, house: house}
+	if v.Measures, err = d.houseMeasures(ctx); err != nil {
+		return PlanView{}, err
+	}
 	v.Input = planting.Input{
 		Tree: planTree(tree, ask.StandsAlone), Kind: planKind(tree.Lot.Kind, spot.Spot.Ground), Spot: planSpot(spot),
 		Today: planting.Today{DayOfYear: care.DayOf(on), HighC: ask.HighC, Ground: ask.Ground, Buds: ask.Buds},
@@ -231,7 +237,7 @@ func sheetContent(who Caller, v PlanView, ask Issue) store.SheetContent {
 		Tag: v.Tree.Tree.Tag, Common: v.Tree.Lot.Kind.Common, Botanical: v.Tree.Lot.Kind.Botanical,
 		LotNumber: v.Tree.Lot.Number, Grower: v.Tree.Lot.Grower.Name, IssuedBy: who.Name,
 		Input: v.Input, Rules: v.house.Changed(), Schools: v.house.Chosen(), Plan: v.Plan, Care: v.Care,
-		Units: ask.Units, Language: ask.Language,
+		Units: ask.Units, Language: ask.Language, Measures: v.Measures,
 	}
 	if m := v.Spot.Reading.Marked; m != nil {
 		c.Marking = &store.SheetMarking{Reference: m.Reference, MarkedBy: m.MarkedBy, ExpiresOn: m.ExpiresOn}

@@ -268,6 +268,9 @@ func (p *page) after() {
 		if q.Bags != "" {
 			amount += ", " + q.Bags
 		}
+		if q.About != "" {
+			amount += " (" + q.About + ")"
+		}
 		p.block("", "", q.Label+": "+amount, true)
 	}
 	p.heading(s.Say("sheet.care", nil))

@@ -9,6 +9,7 @@ import (
 	"sedum/core/care"
 	"sedum/core/planting"
 	"sedum/core/rules"
+	"sedum/core/yard"
 )
 
 // SheetContent is all that a sheet says and is made of, as issued. It is never edited: a revision is a
@@ -31,6 +32,8 @@ type SheetContent struct {
 	Care      []care.Event          `json:"care"`
 	Units     string                `json:"units"`
 	Language  string                `json:"language"`
+	// Measures are the house's own as they were on that day.
+	Measures []yard.HouseMeasure `json:"measures"`
 }
 
 // SheetMarking is the marking record under which the sheet was issued.

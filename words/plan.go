@@ -39,6 +39,7 @@ type FigureWords struct {
 	Key      string    `json:"key"`
 	Label    string    `json:"label"`
 	Figure   string    `json:"figure" doc:"empty when withheld"`
+	About    string    `json:"about" doc:"the same in the house's own measures, empty when none fits"`
 	Unit     string    `json:"unit"`
 	Withheld bool      `json:"withheld"`
 	How      []HowPart `json:"how"`
@@ -68,6 +69,7 @@ type QuantityWords struct {
 	Label  string `json:"label"`
 	Amount string `json:"amount"`
 	Bags   string `json:"bags"`
+	About  string `json:"about" doc:"the same in the house's own measures, empty when none fits"`
 }
 
 // CareWords is one entry of the care calendar.

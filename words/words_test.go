@@ -2,7 +2,9 @@ package words_test
 
 import (
 	"encoding/json"
+	"io/fs"
 	"os"
+	"path/filepath"
 	"regexp"
 	"strings"
 	"testing"
@@ -16,6 +18,7 @@ import (
 	"sedum/core/planting"
 	"sedum/core/rules"
 	"sedum/core/stock"
+	"sedum/core/yard"
 	"sedum/words"
 )
 
@@ -71,12 +74,39 @@ func TestEveryCodeHasItsSentence(t *testing.T) {
 	add("remedy.", "carry-water", "add-partner", "raise-150", "hose", "raise-300", "sentence")
 	add("window.reason.", "ground-frozen", "ground-waterlogged", "not-dormant", "not-cool", "winter-drying", "summer", "autumn-hazard", "cold-limit",
 		"tender-before-last-frost", "in-leaf", "buds-swelling", "heat")
+	add("reason.stub.", "ragged", "rotting")
+	add("reason.garden-soil.", "weed-roots", "grubs")
+	for _, tool := range stock.Tools() {
+		add("tool.", tool)
+		for _, code := range stock.WorkOf(tool) {
+			add("work.", code)
+			if code != "uncover" && code != "count-main-roots" { // looking is not told on the sheet
+				add("done.", code)
+			}
+		}
+	}
+	for _, d := range yard.Damages {
+		add("damage.", string(d))
+		add("repair.", yard.RepairOf(d, 0).Do, yard.RepairOf(d, 1).Do)
+	}
+	for _, form := range []stock.Form{stock.Container, stock.Plug, stock.Balled, stock.BareRoot} {
+		add("kept.", yard.KeptRoots(form).Source)
+		for _, place := range yard.Standing(form) {
+			add("standing.", string(place))
+		}
+		for _, risk := range yard.PotRoots(rules.House{}, form, 50, -50) {
+			add("pot-roots.", risk.Kind)
+		}
+	}
+	add("damp.", string(yard.Moist), string(yard.Drying), string(yard.Dry))
+	add("soak.water.", string(yard.Clean), string(yard.Muddy))
+	add("message.", "clock-"+stock.Soon, "clock-"+stock.Critical, "clock-"+stock.Ends, "soak-over")
 	for _, s := range rules.AllSchools() {
 		add("school.step.", string(s.Step))
 		add("school."+string(s.Step)+".", s.Choices...)
 	}
 	for _, c := range []fault.Code{fault.Required, fault.UnknownField, fault.WrongType, fault.NotWhole, fault.NotAChoice, fault.MustExceed, fault.AtLeast,
-		fault.AtMost, fault.MustBeUnder, fault.TooFew, fault.TooMany, fault.NotRising, fault.Falls, fault.DeeperThan, fault.NothingLeft, fault.TooWide,
+		fault.AtMost, fault.MustBeUnder, fault.TooFew, fault.TooMany, fault.TooLong, fault.NotRising, fault.Falls, fault.DeeperThan, fault.NothingLeft, fault.TooWide,
 		fault.GreaterThan, fault.BelowMinimum, fault.BothOrNeither, fault.NoSum, fault.TooLarge, fault.BadCheck, fault.Formula, fault.UnknownKind} {
 		add("fault.", string(c))
 	}
@@ -117,4 +147,28 @@ func TestDatesAndFallbacks(t *testing.T) {
 	assert.Equal(t, "en-US", words.For("fi", "furlongs").Language)
 	assert.Equal(t, words.Metric, words.For("fi", "furlongs").Units)
 	assert.Contains(t, words.For("", "").Fault(fault.Fault{Field: "form", Code: fault.NotAChoice, Limit: []string{"container", "plug", "balled"}}), "container, plug or balled")
+}
+
+// Every sentence that the page asks for by its whole name is there, and every group of house rules has its heading.
+func TestThePageKnowsItsWords(t *testing.T) {
+	known := messages(t, "../ui/src/words/en-US.json")
+	asked := regexp.MustCompile(`\bt\(\s*'([^']+)'`)
+	files := 0
+	require.NoError(t, filepath.WalkDir("../ui/src", func(path string, d fs.DirEntry, err error) error {
+		if err != nil || (!strings.HasSuffix(path, ".tsx") && !strings.HasSuffix(path, ".ts")) {
+			return err
+		}
+		text, err := os.ReadFile(path)
+		for _, m := range asked.FindAllStringSubmatch(string(text), -1) {
+			_, plain := known[m[1]]
+			_, counted := known[m[1]+"_other"]
+			assert.True(t, plain || counted, "%s in %s", m[1], path)
+		}
+		files++
+		return err
+	}))
+	assert.Greater(t, files, 50)
+	for _, r := range rules.Catalogue() {
+		assert.Contains(t, known, "rules.group."+r.Group())
+	}
 }

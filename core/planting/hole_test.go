@@ -133,3 +133,28 @@ func TestWindowOfEveryDay(t *testing.T) {
 		assert.Equal(t, planting.WindowResult{Status: "no", Reasons: []string{"ground-frozen"}}, r)
 	}
 }
+
+// A usual plug and a usual whip, by hand from the contract: plug D + 60 wide, as deep as its ball; whip the wider of D + 200 and
+// 1.5 D, as deep as its roots; both level on good ground. Water: plug at least 1 L.
+func TestAPlugAndAWhipSideBySide(t *testing.T) {
+	both, err := planting.PlugAndWhip(rules.House{})
+	require.NoError(t, err)
+	require.Len(t, both, 2)
+	plug, whip := both[0], both[1]
+	assert.Equal(t, stock.Plug, plug.Form)
+	assert.InDelta(t, 115, plug.HoleTopMM, 1e-9)
+	assert.InDelta(t, 110, plug.HoleDepthMM, 1e-9)
+	// The ball is 0.9 of the cylinder 55 x 110: 0.235 L, and ten times that.
+	assert.InDelta(t, 10*0.9*math.Pi/4*0.55*0.55*1.1, plug.FirstWaterL, 1e-6)
+	assert.Zero(t, plug.DaysAllowed)
+	assert.Equal(t, stock.BareRoot, whip.Form)
+	assert.InDelta(t, 425, whip.HoleTopMM, 1e-9)
+	assert.InDelta(t, 10, whip.DaysAllowed, 1e-9, "dipped and bagged: 240 h")
+	assert.Greater(t, whip.FirstWaterL, plug.FirstWaterL)
+	assert.Greater(t, whip.Minutes, plug.Minutes)
+	slow, err := rules.House{}.With(rules.MinutesPlug, 9)
+	require.NoError(t, err)
+	both, err = planting.PlugAndWhip(slow)
+	require.NoError(t, err)
+	assert.InDelta(t, 9, both[0].Minutes, 1e-9, "the house's own figure")
+}

@@ -21,6 +21,16 @@ func Tools() []string {
 	return out
 }
 
+// WorkOf lists the work that is done with a tool.
+func WorkOf(tool string) []string {
+	for _, t := range tools {
+		if t.tool == tool {
+			return t.codes
+		}
+	}
+	return nil
+}
+
 // ToolOf is the tool for a piece of work.
 func ToolOf(code string) string {
 	for _, t := range tools {

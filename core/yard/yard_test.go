@@ -248,3 +248,39 @@ func TestWhatTheJourneyDid(t *testing.T) {
 	}
 	assert.Empty(t, yard.RepairOf("dragon", 0).Do)
 }
+
+func TestAnAmountInTheHousesOwnMeasures(t *testing.T) {
+	house := []yard.HouseMeasure{{"red bucket", "water", 12, "l"}, {"can", "water", 5, "l"}, {"Ilsa's handful", "bark mulch", 0.4, "l"},
+		{"barrow", "Bark mulch", 60, "l"}, {"blue scoop", "gel powder", 28, "g"}}
+	for _, c := range []struct {
+		amount    float64
+		unit      string
+		substance string
+		want      yard.Counted
+		ok        bool
+	}{
+		{30, "l", "water", yard.Counted{Name: "red bucket", Halves: 5}, true},
+		{4.8, "l", "water", yard.Counted{Name: "red bucket", Halves: 1}, true}, // four tenths of a bucket, just
+		{4.7, "l", "water", yard.Counted{Name: "can", Halves: 2}, true},
+		{1.9, "l", "water", yard.Counted{}, false}, // less than an eye can judge of either
+		{100, "l", "mulch", yard.Counted{Name: "barrow", Halves: 3}, true},
+		{1, "l", "mulch", yard.Counted{Name: "Ilsa's handful", Halves: 5}, true},
+		{70, "g", "gel powder", yard.Counted{Name: "blue scoop", Halves: 5}, true},
+		{70, "l", "gel powder", yard.Counted{}, false},
+		{9, "l", "compost", yard.Counted{}, false},
+		{0, "l", "water", yard.Counted{}, false},
+	} {
+		got, ok := yard.InMeasures(c.amount, c.unit, c.substance, house)
+		assert.Equal(t, c.ok, ok, "%g %s %s", c.amount, c.unit, c.substance)
+		assert.Equal(t, c.want, got, "%g %s %s", c.amount, c.unit, c.substance)
+	}
+	rapid.Check(t, func(t *rapid.T) {
+		amount := rapid.Float64Range(0.01, 500).Draw(t, "amount")
+		if c, ok := yard.InMeasures(amount, "l", "water", house); ok {
+			size := map[string]float64{"red bucket": 12, "can": 5}[c.Name]
+			if math.Abs(float64(c.Halves)*size/2-amount) > size/4+1e-9 && c.Halves > 1 {
+				t.Fatalf("%g as %+v", amount, c)
+			}
+		}
+	})
+}

@@ -132,6 +132,13 @@ export const dipPlanQuery = (body: Schemas['DeskNewDip']) =>
     gcTime: 30_000,
   })
 
+/** What stands in water. */
+export const soaksQuery = queryOptions({
+  queryKey: ['soaks'],
+  queryFn: () => ask(client.GET('/api/v1/soaks')),
+  refetchInterval: 60_000,
+})
+
 export const measuresQuery = queryOptions({
   queryKey: ['measures'],
   queryFn: () => ask(client.GET('/api/v1/measures')),

@@ -1986,6 +1986,8 @@ export interface components {
             weighed_g: number;
         };
         DipPlan: {
+            /** @description the powder in the house's own measures */
+            about: string;
             /** @description false: too far from the label, refused */
             dose_ok: boolean;
             /** Format: double */
@@ -2318,6 +2320,11 @@ export interface components {
             spare: string;
             /** @description what waiting stock asks of where it stands, the most pressing first */
             standing: string[];
+            /**
+             * Format: int64
+             * @description trees that shall stand in the end
+             */
+            wanted: number;
         };
         KindLine: {
             botanical: string;
@@ -4052,6 +4059,8 @@ export interface components {
             until: string;
         };
         WordsFigureWords: {
+            /** @description the same in the house's own measures, empty when none fits */
+            about: string;
             /** @description empty when withheld */
             figure: string;
             how: components["schemas"]["WordsHowPart"][];
@@ -4082,6 +4091,8 @@ export interface components {
             window: components["schemas"]["WordsWindowWords"];
         };
         WordsQuantityWords: {
+            /** @description the same in the house's own measures, empty when none fits */
+            about: string;
             amount: string;
             bags: string;
             code: string;

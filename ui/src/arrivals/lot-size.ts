@@ -4,10 +4,12 @@ import { sayLength } from '../words/units'
 
 /** How a lot is called by its size: litres of the pot, width of the ball, the grade of bare roots. */
 export function lotSize(
-  lot: Pick<Schemas['Lot'], 'form' | 'pot_l' | 'ball_diameter_mm' | 'size'>,
+  lot: Pick<Schemas['Lot'], 'form' | 'origin' | 'pot_l' | 'ball_diameter_mm' | 'size'>,
   t: (key: string, values?: Record<string, unknown>) => string,
 ): string {
   const units = settings().units
+  if (lot.origin === 'layer') return t('size.layer')
+  if (lot.origin === 'garden') return t('size.garden', { width: sayLength(lot.ball_diameter_mm, units) })
   switch (lot.form) {
     case 'balled':
       return t('size.ball', { width: sayLength(lot.ball_diameter_mm, units) })

@@ -41,7 +41,16 @@ const aLot: NewLot = {
   price_cents: 0,
 }
 
-const forms = ['container', 'balled', 'bare-root', 'plug'] as const
+/** What is offered as a form; a layer and a tree lifted in a garden have a list of their own at the bench. */
+const forms = {
+  container: { form: 'container', origin: '' },
+  balled: { form: 'balled', origin: '' },
+  'bare-root': { form: 'bare-root', origin: '' },
+  plug: { form: 'plug', origin: '' },
+  layer: { form: 'bare-root', origin: 'layer' },
+  garden: { form: 'balled', origin: 'garden' },
+} as const
+const ways = ['', 'seed', 'cutting', 'graft', 'layer', 'division', 'tissue'] as const
 
 /** A delivery as it comes off the truck: who brought it, when it was lifted, and its lots. */
 export function NewDelivery() {
@@ -178,14 +187,27 @@ export function NewDelivery() {
             />
           </div>
           <div className="md:col-span-2">
+            <Text
+              label={t('delivery.cultivar')}
+              value={l.cultivar ?? ''}
+              fault={fault(`lots.${i}.cultivar`)}
+              onChange={(cultivar) => lot(i, { cultivar })}
+            />
+          </div>
+          <div className="md:col-span-4">
             <Choice
               required
               label={t('delivery.form')}
-              value={l.form}
+              value={l.origin || l.form}
               onChange={(v) =>
-                lot(i, { form: v as NewLot['form'], pot: v === 'plug' ? 'plug' : 'standard', bundle_count: 1 })
+                lot(i, {
+                  ...forms[v as keyof typeof forms],
+                  pot: v === 'plug' ? 'plug' : 'standard',
+                  bundle_count: 1,
+                  ...(v === 'layer' && { propagation: 'layer' as const }),
+                })
               }
-              options={forms.map((f) => ({ value: f, label: t(`form.${f}`) }))}
+              options={Object.keys(forms).map((f) => ({ value: f, label: t(`form.${f}`) }))}
             />
           </div>
           <MeasureField
@@ -305,6 +327,26 @@ export function NewDelivery() {
             onChange={(v) => lot(i, { ordered: v ?? undefined })}
             fault={fault(`lots.${i}.ordered`)}
           />
+          <div className="md:col-span-2">
+            <Text
+              label={t('delivery.rootstock')}
+              value={l.rootstock ?? ''}
+              fault={fault(`lots.${i}.rootstock`)}
+              onChange={(rootstock) => lot(i, { rootstock, ...(rootstock && { grafted: true }) })}
+            />
+          </div>
+          <div className="md:col-span-4">
+            <Choice
+              required
+              label={t('delivery.propagation')}
+              value={l.propagation || 'unknown'}
+              onChange={(v) => {
+                const propagation = v === 'unknown' ? '' : (v as NewLot['propagation'])
+                lot(i, { propagation, ...(propagation === 'graft' && { grafted: true }) })
+              }}
+              options={ways.map((v) => ({ value: v || 'unknown', label: t(`propagation.${v || 'unknown'}`) }))}
+            />
+          </div>
           <div className="self-end md:col-span-2">
             <Choice
               required

@@ -8,7 +8,7 @@ type Balled = NonNullable<Readings['balled']>
 const yesNo = (v: boolean | undefined | null) => (v === undefined || v === null ? '' : v ? 'yes' : 'no')
 
 /** A dug ball: rock the trunk, feel the ball, see what it came in. */
-export function BalledStage({ hand }: { hand: Hand }) {
+export function BalledStage({ hand, garden }: { hand: Hand; garden: boolean }) {
   const { t } = useTranslation()
   const r = hand.draft.readings
   const ball: Balled = r.balled ?? {}
@@ -28,7 +28,10 @@ export function BalledStage({ hand }: { hand: Hand }) {
         type="button"
         className="deed w-full"
         onClick={() =>
-          hand.set({ moisture: r.moisture ?? 'moist', balled: { ...ball, soundness: 'firm', trunk_moves: false } })
+          hand.set({
+            moisture: r.moisture ?? 'moist',
+            balled: { ...ball, soundness: 'firm', trunk_moves: false, ...(garden && { garden_soil: 'clean' }) },
+          })
         }
       >
         {t('ball.sound')}
@@ -57,6 +60,15 @@ export function BalledStage({ hand }: { hand: Hand }) {
       />
       {flag('basket')}
       {flag('twine')}
+      {garden && (
+        <Choice
+          compact
+          label={t('ball.garden_soil')}
+          value={ball.garden_soil ?? ''}
+          onChange={(v) => set({ garden_soil: (v || undefined) as Balled['garden_soil'] })}
+          options={['clean', 'weed-roots', 'grubs'].map((v) => ({ value: v, label: t(`ball.garden_soil.${v}`) }))}
+        />
+      )}
     </div>
   )
 }

@@ -49,7 +49,7 @@ export function BareRootLine({ hand, fault, grafted }: Props & { grafted: boolea
 }
 
 /** Below the line of a bare root: spread, length, sides, moisture, mould, buds, breaks. */
-export function BareRootBelow({ hand, fault }: Props) {
+export function BareRootBelow({ hand, fault, layer }: Props & { layer: boolean }) {
   const { t } = useTranslation()
   const { bare, set } = useBare(hand)
   return (
@@ -64,6 +64,7 @@ export function BareRootBelow({ hand, fault }: Props) {
             buds: 'dormant',
             broken_roots: bare.broken_roots ?? 0,
             sides: bare.sides ?? 4,
+            ...(layer && { stub: 'clean' }),
           })
         }
       >
@@ -113,6 +114,15 @@ export function BareRootBelow({ hand, fault }: Props) {
         onChange={(v) => set({ buds: (v || undefined) as Bare['buds'] })}
         options={['dormant', 'swelling', 'leafed'].map((v) => ({ value: v, label: t(`bare.buds.${v}`) }))}
       />
+      {layer && (
+        <Choice
+          compact
+          label={t('bare.stub')}
+          value={bare.stub ?? ''}
+          onChange={(v) => set({ stub: (v || undefined) as Bare['stub'] })}
+          options={['clean', 'ragged', 'rotting'].map((v) => ({ value: v, label: t(`bare.stub.${v}`) }))}
+        />
+      )}
       <Choice
         compact
         label={t('bare.broken')}

@@ -17,6 +17,7 @@ import { BalledStage } from './balled-stage'
 import { BareRootBelow, BareRootLine } from './bare-root-stage'
 import { BelowStage } from './below-stage'
 import { bearings, type Draft, draftOf, emptyDraft, readDraft, useDraft } from './draft'
+import { JourneyFold } from './journey-part'
 import { LineStage } from './line-stage'
 import { PhotosPart } from './photos-part'
 import { SplitBundle } from './split-bundle'
@@ -173,9 +174,9 @@ export function Look({
           </Tabs.Content>
           <Tabs.Content value="below">
             {bare ? (
-              <BareRootBelow hand={hand} fault={fault} />
+              <BareRootBelow hand={hand} fault={fault} layer={tree.subject.origin === 'layer'} />
             ) : tree.subject.form === 'balled' ? (
-              <BalledStage hand={hand} />
+              <BalledStage hand={hand} garden={tree.subject.origin === 'garden'} />
             ) : (
               <BelowStage hand={hand} answer={answer} fault={fault} subject={tree.subject} />
             )}
@@ -188,6 +189,7 @@ export function Look({
           </summary>
           {photos && <PhotosPart tree={tree} may />}
         </details>
+        <JourneyFold tree={tree} may />
         {next && (
           <button type="button" className="quiet mt-4 w-full" onClick={() => setStage(next)}>
             {t('look.on-to', { stage: t(`stage.${next}`) })}

@@ -9,6 +9,7 @@ import { StateMark } from '../parts/state-mark'
 import { sayProblem } from '../parts/states'
 import { useSettings } from '../words/settings'
 import { AnswerPanel } from './answer-panel'
+import { JourneyFold, PottingFold } from './journey-part'
 import { TreeTitle } from './look'
 import { PhotosPart } from './photos-part'
 import { SplitBundle } from './split-bundle'
@@ -110,6 +111,18 @@ export function RecordView({ tree, who, onLook }: { tree: Tree; who: Person; onL
         )}
         {tree.bundle_count > 1 && may('take-in') && <SplitBundle tree={tree} />}
         <PhotosPart tree={tree} may={may('take-photos')} />
+        <JourneyFold tree={tree} may={may('check-trees')} />
+        <PottingFold tree={tree} />
+        {check && (
+          <a
+            className="quiet text-center no-underline"
+            href={`/api/v1/trees/${tree.tag}/card.pdf`}
+            target="_blank"
+            rel="noreferrer"
+          >
+            {t('record.card')}
+          </a>
+        )}
         <h2 className="mt-3 text-xl">{t('record.looks')}</h2>
         <ol className="border-ink border-t-2">
           {tree.checks.map((c) => (

@@ -7,9 +7,11 @@ import { useDeed } from '../parts/deed'
 import { Failed, Loading, sayProblem } from '../parts/states'
 import { sayHours, sayMoment } from '../parts/time'
 import { DipPanel } from './dip-panel'
+import { Felt } from './felt'
 import { HoleCheck } from './hole-check'
 import { LivingRoot } from './living-root'
 import { OwnEntry } from './own-entry'
+import { IntoWater, SoaksPart } from './soaks'
 
 export type Unit = Schemas['ClockUnit']
 type Cover = NonNullable<Schemas['DeskNewStage']['cover']>
@@ -48,6 +50,7 @@ export function ClockPage() {
           {t(c.mine ? 'clock.duty.off' : 'clock.duty.on')}
         </button>
       </header>
+      <SoaksPart />
       <ul className="border-ink border-t-2">
         {c.units.map((u) => (
           <UnitRow
@@ -157,6 +160,10 @@ function UnitRow({ unit: u, onUndone }: { unit: Unit; onUndone: () => void }) {
             </button>
           ))}
       </fieldset>
+      <div className="flex flex-wrap items-end justify-between gap-x-6 gap-y-1">
+        <Felt unit={u} />
+        <IntoWater lot={u.lot} tag={u.tag} />
+      </div>
       {(keep.error || undo.error) && (
         <p role="alert" className="mt-2 text-oxblood">
           {sayProblem(keep.error ?? undo.error, t)}

@@ -2,12 +2,11 @@ import { useQuery } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { ask, client, Problem, type Schemas } from '../api/client'
-import { clockQuery, dipPlanQuery, measuresQuery } from '../api/queries'
+import { clockQuery, dipPlanQuery } from '../api/queries'
 import { Choice } from '../parts/choice'
 import { useDeed } from '../parts/deed'
 import { MeasureField } from '../parts/measure-field'
 import { sayProblem } from '../parts/states'
-import { inMeasures } from '../work/in-measures'
 import type { Unit } from './clock-page'
 
 type NewDip = Schemas['DeskNewDip']
@@ -42,7 +41,6 @@ function Mixing({ unit }: { unit: Unit }) {
     ...label(),
   }))
   const plan = useQuery(dipPlanQuery(ask0))
-  const measures = useQuery(measuresQuery)
   const change = (part: Partial<NewDip>) => {
     const next = { ...ask0, ...part }
     set(next)
@@ -99,9 +97,7 @@ function Mixing({ unit }: { unit: Unit }) {
               <span className="text-soft">
                 {t('dip.batches', { count: p.result.batches, gel: p.result.gel_l, each: p.gel_per_tree_l })}
               </span>
-              <span className="block font-semibold">
-                {inMeasures(p.result.powder_per_batch_g, 'g', 'gel powder', measures.data?.measures ?? [], t)}
-              </span>
+              <span className="block font-semibold">{p.about}</span>
             </p>
             <Scale
               target={p.result.powder_per_batch_g}

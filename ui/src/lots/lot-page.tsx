@@ -11,6 +11,7 @@ import { Failed, Loading, Nothing, sayProblem } from '../parts/states'
 import { sayDay, sayMoment } from '../parts/time'
 import { ClosingPart } from './closing'
 import { GrowerNotePart } from './grower-note'
+import { KeepingPart } from './keeping-part'
 import { OperatingCurve } from './operating-curve'
 import { TreeRows } from './tree-rows'
 
@@ -31,16 +32,20 @@ export function LotPage({ number, who }: { number: number; who: Person }) {
         <FormMark form={l.form} />
         <div className="mr-auto">
           <h1 className="text-[1.9rem] leading-tight">
-            {l.common}, {lotSize(l, t)}
+            {l.common}
+            {l.cultivar && ` ‘${l.cultivar}’`}, {lotSize(l, t)}
           </h1>
           <p className="text-soft">
             {t('lot', { lot: l.number })} · {l.grower} · {sayDay(l.arrived_on)} · {t(`lot.decision.${l.decision}`)}
+            {l.rootstock && ` · ${t('raised.on', { rootstock: l.rootstock })}`}
+            {l.propagation && ` · ${t(`propagation.${l.propagation}`)}`}
           </p>
         </div>
         <Labels number={l.number} may={may('take-in')} />
       </header>
       <div className="grid content-start gap-8">
         {l.sample ? <SamplePart lot={l} /> : <PlanPart lot={l} may={may('draw-sample') && l.decision === 'open'} />}
+        <KeepingPart lot={l} />
         <TreeRows lot={l} />
       </div>
       <div className="grid content-start gap-8">

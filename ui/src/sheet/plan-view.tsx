@@ -1,12 +1,9 @@
-import { useQuery } from '@tanstack/react-query'
 import { Popover } from 'radix-ui'
 import type { ReactNode } from 'react'
 import { useTranslation } from 'react-i18next'
 import type { PlanNumbers, PlanWords, Schemas } from '../api/client'
-import { measuresQuery } from '../api/queries'
 import { PlantingPlan } from '../drawing/planting-plan'
 import { PlantingSection } from '../drawing/planting-section'
-import { inMeasures } from '../work/in-measures'
 
 const shown = ['hole_volume', 'backfill', 'mulch', 'first_water', 'dose', 'mass', 'mound', 'tie_height']
 
@@ -22,16 +19,6 @@ export function PlanView(props: {
 }) {
   const { t } = useTranslation()
   const { plan, words, input } = props
-  const measures = useQuery(measuresQuery)
-  // The house's own buckets and handfuls beside the litres.
-  const about = (key: string) => {
-    const litres: Record<string, [number, string]> = {
-      first_water: [plan.basin?.first_water_l ?? 0, 'water'],
-      dose: [plan.basin?.dose_l ?? 0, 'water'],
-    }
-    const [amount, substance] = litres[key] ?? [0, '']
-    return amount ? inMeasures(amount, 'l', substance, measures.data?.measures ?? [], t) : ''
-  }
   if (plan.refused)
     return (
       <div className="mx-auto grid w-full max-w-5xl flex-1 gap-8 px-4 py-8 md:px-7 lg:grid-cols-[1fr_22rem]">
@@ -96,7 +83,7 @@ export function PlanView(props: {
           {words.figures
             .filter((f) => shown.includes(f.key))
             .map((f) => (
-              <Figure key={f.key} figure={f} about={about(f.key)} />
+              <Figure key={f.key} figure={f} about={f.about} />
             ))}
           <div>
             <dd className="figure flex min-h-11 items-center text-[1.7rem] leading-tight">{words.window.word}</dd>
@@ -123,7 +110,10 @@ export function PlanView(props: {
           <ul>
             {words.quantities.map((q) => (
               <li key={q.code} className="row-line grid grid-cols-[1fr_auto] gap-3 py-2">
-                <span>{q.label}</span>
+                <span>
+                  {q.label}
+                  {q.about && <span className="block text-soft text-sm">{q.about}</span>}
+                </span>
                 <span className="figure">
                   {q.amount}
                   {q.bags && <span className="font-normal text-soft"> · {q.bags}</span>}

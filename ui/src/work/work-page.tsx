@@ -3,6 +3,7 @@ import { useTranslation } from 'react-i18next'
 import { Link } from 'wouter'
 import { ask, client, type Person, type Schemas } from '../api/client'
 import { workQuery } from '../api/queries'
+import { IntoWater } from '../clock/soaks'
 import { useDeed } from '../parts/deed'
 import { Failed, Loading, sayProblem } from '../parts/states'
 import { sayDay } from '../parts/time'
@@ -64,7 +65,19 @@ export function WorkPage({ who }: { who: Person }) {
             </ul>
           </section>
         ))}
-        {count === 0 && w.again.length === 0 && <p className="text-soft text-xl">{t('work.none')}</p>}
+        {w.repairs.length > 0 && (
+          <section aria-label={t('work.repairs')}>
+            <h2 className="border-ink border-b-2 pb-1 text-xl">{t('work.repairs')}</h2>
+            <ul>
+              {w.repairs.map((r) => (
+                <RepairRow key={r.id} repair={r} may={may} />
+              ))}
+            </ul>
+          </section>
+        )}
+        {count === 0 && w.repairs.length === 0 && w.again.length === 0 && (
+          <p className="text-soft text-xl">{t('work.none')}</p>
+        )}
       </div>
       <div className="grid content-start gap-8">
         <section>
@@ -111,6 +124,11 @@ function ItemRow({ item, may }: { item: Item; may: boolean }) {
           {item.common} · {t('lot-place', { lot: item.lot_number, place: item.number })}
           {item.share_text && ` · ${item.share_text}`}
         </span>
+        {(item.code === 'soak' || item.code === 'soak-roots') && may && (
+          <span className="block pt-1">
+            <IntoWater lot={item.lot_number} tag={item.tag} />
+          </span>
+        )}
         {done.error && (
           <span role="alert" className="block text-oxblood text-sm">
             {sayProblem(done.error, t)}
@@ -119,6 +137,47 @@ function ItemRow({ item, may }: { item: Item; may: boolean }) {
       </span>
       <Link href={`/bench/${item.tag}`} className="figure grid min-h-12 place-items-center px-2">
         {item.tag}
+      </Link>
+    </li>
+  )
+}
+
+function RepairRow({ repair: r, may }: { repair: Schemas['RepairItem']; may: boolean }) {
+  const { t } = useTranslation()
+  const done = useDeed(
+    (_: undefined) =>
+      ask(
+        client.POST('/api/v1/trees/{tag}/damages/{id}/repaired', {
+          params: { path: { tag: r.tag, id: r.id } },
+          body: { repaired: true },
+        }),
+      ),
+    { stales: ['work', 'tree', 'today'] },
+  )
+  return (
+    <li className="row-line grid min-h-16 grid-cols-[3rem_1fr_auto] items-center gap-3 py-1.5">
+      <button
+        type="button"
+        disabled={!may || done.isPending}
+        aria-label={t('work.repaired', { work: r.text, tag: r.tag })}
+        onClick={() => done.mutate(undefined)}
+        className="grid size-12 place-items-center rounded-lg border-[2.5px] border-ink hover:bg-leaf-pale"
+      >
+        {done.isPending || done.isSuccess ? '✓' : ''}
+      </button>
+      <span className="leading-snug">
+        <span className="block font-semibold">{r.text}</span>
+        <span className="block text-soft text-sm">
+          {r.common} · {t('lot-place', { lot: r.lot_number, place: r.number })}
+        </span>
+        {done.error && (
+          <span role="alert" className="block text-oxblood text-sm">
+            {sayProblem(done.error, t)}
+          </span>
+        )}
+      </span>
+      <Link href={`/bench/${r.tag}`} className="figure grid min-h-12 place-items-center px-2">
+        {r.tag}
       </Link>
     </li>
   )

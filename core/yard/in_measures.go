@@ -1,0 +1,51 @@
+package yard
+
+import (
+	"math"
+	"slices"
+	"strings"
+
+	"sedum/core/num"
+)
+
+// HouseMeasure is a handful, scoop or bucket that was weighed once and is then used by name.
+type HouseMeasure struct {
+	Name      string  `json:"name"`
+	Substance string  `json:"substance"`
+	Amount    float64 `json:"amount"`
+	// Unit is g or l.
+	Unit string `json:"unit"`
+}
+
+// Counted is an amount in one house measure, to the half, at least a half.
+type Counted struct {
+	Name   string
+	Halves int
+}
+
+// leastOfOne is the least part of a measure that an eye can judge.
+const leastOfOne = 0.4
+
+// InMeasures says an amount of a substance in the house's own measures; ok is false when none holds it. The measure of which
+// the fewest are needed is taken, but no less than four tenths of one. A measure fits when the name of its substance holds the
+// word ("bark mulch" holds mulch), or is the very substance.
+func InMeasures(amount float64, unit, substance string, measures []HouseMeasure) (c Counted, ok bool) {
+	word := strings.ToLower(substance)
+	fitting := slices.DeleteFunc(slices.Clone(measures), func(m HouseMeasure) bool {
+		return m.Unit != unit || !slices.Contains(strings.Fields(strings.ToLower(m.Substance)), word) && !strings.EqualFold(m.Substance, substance) ||
+			num.Under(amount, leastOfOne*m.Amount)
+	})
+	if amount <= 0 || len(fitting) == 0 {
+		return Counted{}, false
+	}
+	best := slices.MaxFunc(fitting, func(a, b HouseMeasure) int {
+		switch {
+		case a.Amount < b.Amount:
+			return -1
+		case a.Amount > b.Amount:
+			return 1
+		}
+		return strings.Compare(b.Name, a.Name)
+	})
+	return Counted{best.Name, int(math.Max(1, math.Round(2*amount/best.Amount)))}, true
+}

@@ -1,0 +1,153 @@
+import { useState } from 'react'
+import { useTranslation } from 'react-i18next'
+import { ask, client, type Schemas, type Tree } from '../api/client'
+import { treeQuery } from '../api/queries'
+import { Choice } from '../parts/choice'
+import { useDeed } from '../parts/deed'
+import { MeasureField } from '../parts/measure-field'
+import { sayProblem } from '../parts/states'
+import { sayMoment } from '../parts/time'
+
+type NewDamage = Schemas['DeskNewDamage']
+const damages: NewDamage['damage'][] = [
+  'broken-branch',
+  'broken-leader',
+  'torn-bark',
+  'wind-burn',
+  'broken-pot',
+  'loose-ball',
+]
+
+/** What a journey did to the tree, and the repair, told at once. */
+export function JourneyPart({ tree, may }: { tree: Tree; may: boolean }) {
+  const { t } = useTranslation()
+  const [damage, setDamage] = useState<NewDamage['damage'] | ''>('')
+  const [journey, setJourney] = useState<NewDamage['journey']>(tree.state === 'sold' ? 'going-home' : 'arrival')
+  const [girth, setGirth] = useState<number | null>(10)
+  const [note, setNote] = useState('')
+  const record = useDeed(
+    (_: undefined, key: string) =>
+      ask(
+        client.POST('/api/v1/trees/{tag}/damages', {
+          params: { path: { tag: tree.tag }, header: { 'Idempotency-Key': key } },
+          body: { journey, damage: damage as NewDamage['damage'], girth_share: (girth ?? 0) / 100, note },
+        }),
+      ),
+    {
+      puts: () => treeQuery(tree.tag).queryKey,
+      stales: ['work', 'today', 'trees', 'lots'],
+      done: () => {
+        setDamage('')
+        setNote('')
+      },
+    },
+  )
+  const repair = useDeed(
+    (d: { id: string; repaired: boolean }) =>
+      ask(
+        client.POST('/api/v1/trees/{tag}/damages/{id}/repaired', {
+          params: { path: { tag: tree.tag, id: d.id } },
+          body: { repaired: d.repaired },
+        }),
+      ),
+    { puts: () => treeQuery(tree.tag).queryKey, stales: ['work'] },
+  )
+  return (
+    <section aria-label={t('journey.title')} className="grid gap-3 pb-2">
+      <ul>
+        {tree.damages.map((d) => (
+          <li key={d.id} className="row-line py-2">
+            <span className="font-semibold">{d.text}:</span> {d.repair}
+            {d.note && <span className="text-soft"> · {d.note}</span>}
+            <span className="block text-soft text-sm">
+              {t(`journey.${d.journey}`)}, {sayMoment(d.at)}, {d.by}
+              {d.repaired_at && ` · ${t('journey.repaired', { when: sayMoment(d.repaired_at) })}`}
+            </span>
+            {may && (d.to_repair || d.repaired_at) && (
+              <button
+                type="button"
+                className="quiet mt-1"
+                disabled={repair.isPending}
+                onClick={() => repair.mutate({ id: d.id, repaired: !d.repaired_at })}
+              >
+                {t(d.repaired_at ? 'undo' : 'journey.done')}
+              </button>
+            )}
+          </li>
+        ))}
+      </ul>
+      {may && (
+        <>
+          <Choice
+            required
+            label={t('journey.when')}
+            value={journey}
+            onChange={(v) => setJourney(v as NewDamage['journey'])}
+            options={(['arrival', 'going-home'] as const).map((v) => ({ value: v, label: t(`journey.${v}`) }))}
+          />
+          <Choice
+            label={t('journey.what')}
+            value={damage}
+            onChange={(v) => setDamage(v as NewDamage['damage'] | '')}
+            options={damages.map((v) => ({ value: v, label: t(`journey.damage.${v}`) }))}
+          />
+          {damage === 'torn-bark' && (
+            <MeasureField label={t('journey.girth')} unit="%" value={girth} onChange={setGirth} />
+          )}
+          {damage && (
+            <>
+              <label>
+                <span className="mb-1 block font-semibold text-sm">{t('journey.note')}</span>
+                <input className="field" maxLength={200} value={note} onChange={(e) => setNote(e.target.value)} />
+              </label>
+              <button
+                type="button"
+                className="deed"
+                disabled={record.isPending}
+                onClick={() => record.mutate(undefined)}
+              >
+                {t('journey.record')}
+              </button>
+            </>
+          )}
+        </>
+      )}
+      {(record.error || repair.error) && (
+        <p role="alert" className="text-oxblood">
+          {sayProblem(record.error ?? repair.error, t)}
+        </p>
+      )}
+    </section>
+  )
+}
+
+/** The journey's damage, folded away until there is some. */
+export function JourneyFold({ tree, may }: { tree: Tree; may: boolean }) {
+  const { t } = useTranslation()
+  return (
+    <details className="mt-1" open={tree.damages.some((d) => d.to_repair)}>
+      <summary className="min-h-11 cursor-pointer py-2 font-semibold">
+        {t('journey.title')} {tree.damages.length > 0 && tree.damages.length}
+      </summary>
+      <JourneyPart tree={tree} may={may} />
+    </details>
+  )
+}
+
+/** How it is potted up, in the order of the hands. */
+export function PottingFold({ tree }: { tree: Tree }) {
+  const { t } = useTranslation()
+  if (tree.potting.length === 0) return null
+  return (
+    <details>
+      <summary className="min-h-11 cursor-pointer py-2 font-semibold">{t('potting.title')}</summary>
+      <ol className="list-decimal pb-2 pl-5">
+        {tree.potting.map((step) => (
+          <li key={step} className="py-1">
+            {step}
+          </li>
+        ))}
+      </ol>
+    </details>
+  )
+}

@@ -1,0 +1,121 @@
+import { useQuery } from '@tanstack/react-query'
+import { useEffect, useState } from 'react'
+import { useTranslation } from 'react-i18next'
+import { ask, client, type Schemas } from '../api/client'
+import { soaksQuery } from '../api/queries'
+import { useDeed } from '../parts/deed'
+import { sayProblem } from '../parts/states'
+import { sayMoment } from '../parts/time'
+
+type Water = Schemas['DeskNewSoak']['water']
+
+/** What stands in water, and when it must come out; drawn as a trough that empties. */
+export function SoaksPart() {
+  const { t } = useTranslation()
+  const soaks = useQuery(soaksQuery)
+  const [now, setNow] = useState(() => Date.now())
+  const list = soaks.data?.soaks ?? []
+  useEffect(() => {
+    if (list.length === 0) return
+    const each = setInterval(() => setNow(Date.now()), 1000)
+    return () => clearInterval(each)
+  }, [list.length])
+  const out = useDeed(
+    (id: string) => ask(client.POST('/api/v1/soaks/{id}/ended', { params: { path: { id } }, body: {} })),
+    { puts: () => soaksQuery.queryKey },
+  )
+  if (list.length === 0) return null
+  return (
+    <section aria-labelledby="soaks" className="mb-6">
+      <h2 id="soaks" className="border-ink border-b-2 pb-1 text-xl">
+        {t('soak.title')}
+      </h2>
+      <ul>
+        {list.map((s) => {
+          const ends = new Date(s.ends_at).getTime()
+          const left = ends - now
+          const share = Math.max(0, Math.min(1, left / (ends - new Date(s.begun_at).getTime())))
+          return (
+            <li key={s.id} className="row-line flex flex-wrap items-center gap-x-4 gap-y-1 py-2">
+              <svg viewBox="0 0 60 34" className="w-16" aria-hidden="true">
+                <rect x="3" y={31 - 26 * share} width="54" height={26 * share} className="fill-leaf-pale" />
+                <path d="M3 3v28h54V3" className="fill-none stroke-ink" strokeWidth="2.5" />
+              </svg>
+              <span className="mr-auto">
+                <span className="answer block text-2xl" role="timer">
+                  {left > 0 ? t('soak.left', { left: clock(left) }) : t('soak.over', { since: clock(-left) })}
+                </span>
+                <span className={left > 0 ? '' : 'font-semibold text-oxblood'}>
+                  {t('soak.what', {
+                    kind: s.common,
+                    what: s.tag || t('lot', { lot: s.lot }),
+                    water: s.water_text,
+                    when: sayMoment(s.ends_at),
+                  })}
+                </span>
+              </span>
+              <button
+                type="button"
+                className={left > 0 ? 'quiet' : 'deed'}
+                disabled={out.isPending}
+                onClick={() => out.mutate(s.id)}
+              >
+                {t('soak.out', { what: s.tag || s.common })}
+              </button>
+            </li>
+          )
+        })}
+      </ul>
+      {out.error && (
+        <p role="alert" className="text-oxblood">
+          {sayProblem(out.error, t)}
+        </p>
+      )}
+    </section>
+  )
+}
+
+const clock = (ms: number) => {
+  const minutes = Math.floor(ms / 60_000)
+  return `${Math.floor(minutes / 60)}:${String(minutes % 60).padStart(2, '0')}`
+}
+
+/** Into the water: clean or muddy, which says how long. */
+export function IntoWater({ lot, tag }: { lot: number; tag: string }) {
+  const { t } = useTranslation()
+  const begin = useDeed(
+    (water: Water, key: string) =>
+      ask(
+        client.POST('/api/v1/soaks', {
+          params: { header: { 'Idempotency-Key': key } },
+          body: { lot, tag, water },
+        }),
+      ),
+    { puts: () => soaksQuery.queryKey },
+  )
+  return (
+    <span className="inline-flex flex-wrap items-center gap-1.5">
+      {(['clean', 'muddy'] as const).map((w) => (
+        <button
+          key={w}
+          type="button"
+          className="quiet !px-3"
+          disabled={begin.isPending}
+          onClick={() => begin.mutate(w)}
+        >
+          {t(`soak.into.${w}`)}
+        </button>
+      ))}
+      {begin.isSuccess && (
+        <span role="status" className="font-semibold text-leaf">
+          {t('soak.begun')}
+        </span>
+      )}
+      {begin.error && (
+        <span role="alert" className="text-oxblood">
+          {sayProblem(begin.error, t)}
+        </span>
+      )}
+    </span>
+  )
+}
