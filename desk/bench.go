@@ -337,8 +337,12 @@ func (d *Desk) MoveTree(ctx context.Context, who Caller, typed, key string, m Mo
 			return "", ErrNotAllowed
 		}
 		if m.To == stock.Sold {
-			if open, err := tx.OpenDamages(ctx, t.ID); err != nil || open > 0 {
-				return "", errors.Join(err, Refused{Code: "repair-first", Field: "to"})
+			open, err := tx.OpenDamages(ctx, t.ID)
+			if err != nil {
+				return "", err
+			}
+			if open > 0 {
+				return "", Refused{Code: "repair-first", Field: "to"}
 			}
 		}
 		return code, d.moveTo(ctx, tx, who, t, m.To, m.Note)
