@@ -116,3 +116,14 @@ type RuleChange struct {
 func (s *Store) RuleChanges(ctx context.Context) ([]RuleChange, error) {
 	return many[RuleChange](ctx, s, "seq", "")
 }
+
+// CountPeople tells whether anybody is in this database; an empty database has no table yet.
+func (s *Store) CountPeople(ctx context.Context) (int, error) {
+	var n int
+	err := s.db.WithContext(ctx).Raw("SELECT COUNT(*) FROM information_schema.tables WHERE table_schema = DATABASE() AND table_name = 'people'").Scan(&n).Error
+	if err != nil || n == 0 {
+		return 0, ours(err)
+	}
+	err = s.db.WithContext(ctx).Raw("SELECT COUNT(*) FROM people").Scan(&n).Error
+	return n, ours(err)
+}

@@ -15,7 +15,9 @@ const usage = `sedum: the workbench of a garden-centre or nursery advisor
   sedum calc NAME < in.json                    one calculator; --list names them, NAME --schema describes one
   sedum openapi                                print the API's document
   sedum with-database -- COMMAND ...           run a command with a throwaway database (for tests)
-  sedum stop                                   stop a running demo
+  sedum backup [--dsn DSN] FILE                everything into one file, photographs too; without a DSN of the running demo
+  sedum restore [--dsn DSN] [--over] FILE      a backup in place of what is there
+  sedum stop stop a running demo
 `
 
 func main() { os.Exit(run(os.Args[1:], os.Stdin, os.Stdout, os.Stderr)) }
@@ -28,7 +30,7 @@ func run(args []string, in io.Reader, out, errs io.Writer) int {
 	}
 	commands := map[string]func([]string, io.Reader, io.Writer, io.Writer) int{
 		"demo": runDemo, "serve": runServe, "migrate": runMigrate, "calc": runCalc, "openapi": runOpenAPI,
-		"with-database": runWithDatabase, "stop": runStop,
+		"with-database": runWithDatabase, "stop": runStop, "backup": runBackup, "restore": runRestore,
 	}
 	do, ok := commands[args[0]]
 	if !ok {
