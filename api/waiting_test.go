@@ -1,7 +1,12 @@
 package api_test
 
 import (
+	"bytes"
 	"encoding/json"
+	"fmt"
+	"image"
+	"image/jpeg"
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -71,7 +76,9 @@ func TestDampAndSoaksOnTheBoard(t *testing.T) {
 	}
 	status, body = p.send("POST", "/api/v1/soaks", map[string]any{"lot": 20, "tag": "", "water": "muddy"})
 	require.Equal(t, 200, status, body)
-	var soaks struct{ Soaks []struct{ ID, Common, Water string } }
+	var soaks struct {
+		Soaks []struct{ ID, Common, Water string }
+	}
 	require.NoError(t, json.Unmarshal([]byte(body), &soaks))
 	require.Len(t, soaks.Soaks, 1)
 	status, problem := p.problem("POST", "/api/v1/soaks", map[string]any{"lot": 20, "tag": "", "water": "clean"})
@@ -163,4 +170,32 @@ func TestTextsThatAreTooLong(t *testing.T) {
 			assert.Contains(t, fields, map[bool]string{true: "grower", false: "name"}[body["grower"] != nil], path)
 		}
 	}
+}
+
+// What was photographed at the bench goes out with the note to the grower.
+func TestPhotographsGoOutWithTheNote(t *testing.T) {
+	h := open(t)
+	hand, manager := h.as(t, "ilsa"), h.as(t, "wren")
+	tag := hand.tagIn("apart")
+	var tree struct{ Lot struct{ Number int } }
+	hand.get("/api/v1/trees/"+tag, &tree)
+	pictures := func(note int) int {
+		status, file := manager.send("GET", fmt.Sprintf("/api/v1/grower-notes/%d/note.pdf", note), nil)
+		require.Equal(t, 200, status)
+		return strings.Count(poppler(t, []byte(file), "pdfimages", "-list"), " image ")
+	}
+	send := func() int {
+		status, body := manager.send("POST", fmt.Sprintf("/api/v1/lots/%d/grower-note", tree.Lot.Number),
+			map[string]any{"asked": "look", "message": "", "language": "en-US", "units": "metric"})
+		require.Equal(t, 200, status, body)
+		var note struct{ Number int }
+		require.NoError(t, json.Unmarshal([]byte(body), &note))
+		return note.Number
+	}
+	assert.Zero(t, pictures(send()))
+	var picture bytes.Buffer
+	require.NoError(t, jpeg.Encode(&picture, image.NewGray(image.Rect(0, 0, 640, 480)), nil))
+	status, body := hand.send("POST", "/api/v1/trees/"+tag+"/photos?part=root&caption=soft", picture.String(), "Content-Type", "application/octet-stream")
+	require.Equal(t, 200, status, body)
+	assert.Equal(t, 1, pictures(send()))
 }

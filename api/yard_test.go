@@ -114,7 +114,11 @@ func poppler(t *testing.T, file []byte, tool string, args ...string) string {
 	t.Helper()
 	at := filepath.Join(t.TempDir(), "x.pdf")
 	require.NoError(t, os.WriteFile(at, file, 0o600))
-	out, err := exec.Command(tool, append(args, at, "-")...).Output()
+	args = append(args, at)
+	if tool == "pdftotext" {
+		args = append(args, "-")
+	}
+	out, err := exec.Command(tool, args...).Output()
 	require.NoError(t, err)
 	return string(out)
 }

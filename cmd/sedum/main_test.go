@@ -2,12 +2,18 @@ package main
 
 import (
 	"bytes"
+	"context"
 	"encoding/json"
 	"strings"
 	"testing"
+	"time"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+
+	"sedum/database/testdb"
+	"sedum/demo"
+	"sedum/desk"
 )
 
 func shell(in string, args ...string) (status int, out, errs string) {
@@ -56,5 +62,36 @@ func TestBadInputInTheShellExitsTwoWithOneProblem(t *testing.T) {
 		status, _, errs := shell("", args...)
 		assert.Equal(t, 2, status)
 		assert.Contains(t, errs, "sedum calc NAME")
+	}
+}
+
+// The running program rings the clocks by itself: nobody has to look at the board.
+func TestTheProgramWatchesTheClocks(t *testing.T) {
+	ctx, stop := context.WithCancel(context.Background())
+	d := demo.WithStandIns(desk.New(testdb.Open(t)))
+	require.NoError(t, demo.Load(ctx, d))
+	p, err := d.Store.PersonBySignIn(ctx, "ilsa")
+	require.NoError(t, err)
+	hand, err := d.Caller(ctx, p.ID)
+	require.NoError(t, err)
+	before, err := d.Messages(ctx, hand)
+	require.NoError(t, err)
+	assert.Empty(t, before)
+	ended := make(chan struct{})
+	go func() { watchClocks(ctx, d); close(ended) }()
+	assert.EventuallyWithT(t, func(c *assert.CollectT) {
+		now, err := d.Messages(context.Background(), hand)
+		assert.NoError(c, err)
+		codes := map[string]int{}
+		for _, m := range now {
+			codes[m.Code]++
+		}
+		assert.Equal(c, 1, codes["clock-critical"], "the whips that came in nothing")
+	}, 30*time.Second, 100*time.Millisecond)
+	stop()
+	select {
+	case <-ended:
+	case <-time.After(10 * time.Second):
+		t.Fatal("it goes on after its program has ended")
 	}
 }
