@@ -221,6 +221,13 @@ func (p *hand) sees(text string) {
 	p.t.Helper()
 	at := fmt.Sprintf(`//main//*[contains(normalize-space(.), %q)] | //*[@role="dialog" or @role="alert"][contains(normalize-space(.), %q)]`, text, text)
 	p.do(chromedp.WaitReady(at, chromedp.BySearch))
+	p.settle()
+}
+
+// settle waits until the page has done what it does after it has shown something: a hand is never that fast.
+func (p *hand) settle() {
+	p.t.Helper()
+	p.do(chromedp.Evaluate(`new Promise((done) => requestIdleCallback(() => requestAnimationFrame(() => setTimeout(() => done(true), 30)), { timeout: 2000 }))`, nil, awaitPromise))
 }
 
 // text of the first element, "" when there is none.

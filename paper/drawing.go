@@ -157,17 +157,19 @@ func (c scene) hill(h hillside) {
 
 // mulch lies on the finished surface, thin over a small ball, and clear of the trunk.
 func (c scene) mulch(h hillside, inner, outer float64) {
-	ball, thick := c.sheet.Input.Tree.BallDiameterMM, c.sheet.Plan.MulchMM
+	ball, thick, over := c.sheet.Input.Tree.BallDiameterMM, c.sheet.Plan.MulchMM, c.sheet.Plan.MulchOverBallMM
+	if over == 0 { // issued before the plan told it
+		over = thick
+	}
 	c.SetFillColor(96, 96, 96)
 	const parts = 40
 	for _, side := range []float64{-1, 1} {
 		upper, lower := [][2]float64{}, [][2]float64{}
 		for i := 0; i <= parts; i++ {
 			mm := inner + (outer-inner)*float64(i)/parts
-			layer := thick
-			if ball < 300 && mm < ball/2 {
-				layer = math.Min(thick, 30)
-			}
+			const slope = 45.0
+			beyond := math.Max(0, math.Min(1, (mm-ball/2+slope)/(2*slope)))
+			layer := over + (thick-over)*beyond*beyond*(3-2*beyond)
 			edge := math.Min(1, math.Min((mm-inner)/45, (outer-mm)/(thick*1.6+1)))
 			layer *= math.Sqrt(math.Max(0, 1-(1-edge)*(1-edge)))
 			upper = append(upper, [2]float64{side * mm, h.at(mm) + layer})

@@ -101,26 +101,28 @@ type Input struct {
 // Plan is the planting of one tree in one spot.
 type Plan struct {
 	// Refused is a reason why there is no planting here; the rest is then empty.
-	Refused    string            `json:"refused"`
-	Drainage   string            `json:"drainage" doc:"class of the bed after any raise"`
-	Hole       HoleResult        `json:"hole"`
-	Basin      BasinResult       `json:"basin"`
-	Berm       string            `json:"berm"`
-	BermMM     float64           `json:"berm_mm"`
-	MulchMM    float64           `json:"mulch_mm"`
-	Stake      StakeResult       `json:"stake"`
-	WindFrom   float64           `json:"wind_from_deg"`
-	Window     WindowResult      `json:"window"`
-	Load       stock.Load        `json:"load"`
-	BallWidth  float64           `json:"ball_width_mm"`
-	Numbers    []Number          `json:"numbers"`
-	Steps      []Step            `json:"steps"`
-	Quantities []Quantity        `json:"quantities"`
-	Conflicts  []Conflict        `json:"conflicts"`
-	Assumed    []string          `json:"assumed"`
-	Stops      []string          `json:"stops" doc:"what an advisor must sign for before the sheet is issued"`
-	Locked     bool              `json:"locked" doc:"services are not marked: nobody digs"`
-	Schools    map[string]string `json:"schools"`
+	Refused  string      `json:"refused"`
+	Drainage string      `json:"drainage" doc:"class of the bed after any raise"`
+	Hole     HoleResult  `json:"hole"`
+	Basin    BasinResult `json:"basin"`
+	Berm     string      `json:"berm"`
+	BermMM   float64     `json:"berm_mm"`
+	MulchMM  float64     `json:"mulch_mm"`
+	// MulchOverBallMM is how thick it lies over the ball: thinner over a small one.
+	MulchOverBallMM float64           `json:"mulch_over_ball_mm"`
+	Stake           StakeResult       `json:"stake"`
+	WindFrom        float64           `json:"wind_from_deg"`
+	Window          WindowResult      `json:"window"`
+	Load            stock.Load        `json:"load"`
+	BallWidth       float64           `json:"ball_width_mm"`
+	Numbers         []Number          `json:"numbers"`
+	Steps           []Step            `json:"steps"`
+	Quantities      []Quantity        `json:"quantities"`
+	Conflicts       []Conflict        `json:"conflicts"`
+	Assumed         []string          `json:"assumed"`
+	Stops           []string          `json:"stops" doc:"what an advisor must sign for before the sheet is issued"`
+	Locked          bool              `json:"locked" doc:"services are not marked: nobody digs"`
+	Schools         map[string]string `json:"schools"`
 }
 
 // Conflict is two rules that oppose each other, and which one won.
@@ -160,6 +162,7 @@ func Make(h rules.House, in Input) (Plan, error) {
 		p.BermMM = 0
 	}
 	p.MulchMM = mulchDepth(h, in.Spot, p.Drainage)
+	p.MulchOverBallMM = overBall(h, p)
 	if p.Basin, err = Basin(h, basinInput(h, in, p)); err != nil {
 		return Plan{}, err
 	}

@@ -1,6 +1,8 @@
 package planting
 
 import (
+	"math"
+
 	"sedum/core/num"
 	"sedum/core/rules"
 	"sedum/core/stock"
@@ -162,10 +164,18 @@ func mulchSteps(l *stepList, h rules.House, p Plan) {
 	mulch := l.add("mulch", map[string]Measure{
 		"depth": mm(p.MulchMM), "gap": mm(h.Value(rules.MulchGap)), "outer": mm(p.Basin.MulchOuterRadiusMM),
 	}, "damp-mulch")
-	if num.Under(p.BallWidth, h.Value(rules.MulchSmallBall)) {
+	if p.MulchOverBallMM < p.MulchMM {
 		mulch.Choice = "small-ball"
-		mulch.Values["over"] = mm(h.Value(rules.MulchOverSmall))
+		mulch.Values["over"] = mm(p.MulchOverBallMM)
 	}
+}
+
+// overBall is the mulch over the ball itself: a small ball drowns under thick mulch.
+func overBall(h rules.House, p Plan) float64 {
+	if num.Under(p.BallWidth, h.Value(rules.MulchSmallBall)) {
+		return math.Min(p.MulchMM, h.Value(rules.MulchOverSmall))
+	}
+	return p.MulchMM
 }
 
 func stakeStep(l *stepList, p Plan) {

@@ -2877,6 +2877,8 @@ export interface components {
             locked: boolean;
             /** Format: double */
             mulch_mm: number;
+            /** Format: double */
+            mulch_over_ball_mm: number;
             numbers: components["schemas"]["PlantingNumber"][];
             quantities: components["schemas"]["PlantingQuantity"][];
             refused: string;

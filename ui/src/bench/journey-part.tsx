@@ -124,12 +124,13 @@ export function JourneyPart({ tree, may }: { tree: Tree; may: boolean }) {
 /** The journey's damage, folded away until there is some. */
 export function JourneyFold({ tree, may }: { tree: Tree; may: boolean }) {
   const { t } = useTranslation()
+  const [open, setOpen] = useState(tree.damages.some((d) => d.to_repair))
   return (
-    <details className="mt-1" open={tree.damages.some((d) => d.to_repair)}>
+    <details className="mt-1" open={open} onToggle={(e) => setOpen(e.currentTarget.open)}>
       <summary className="min-h-11 cursor-pointer py-2 font-semibold">
         {t('journey.title')} {tree.damages.length > 0 && tree.damages.length}
       </summary>
-      <JourneyPart tree={tree} may={may} />
+      {open && <JourneyPart tree={tree} may={may} />}
     </details>
   )
 }

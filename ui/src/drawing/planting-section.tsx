@@ -203,9 +203,13 @@ type Part = { plan: PlanNumbers; x: (mm: number) => number; y: (mm: number) => n
 /** Mulch lies on the finished surface, thin over a small ball, and clear of the trunk. */
 function Mulch({ plan, x, y, surface }: Part & { surface: Surface }) {
   const { mulch_inner_radius_mm: inner, mulch_outer_radius_mm: outer } = plan.basin
-  const ball = plan.ball_width_mm / 2
-  const over = plan.ball_width_mm < 300 ? Math.min(plan.mulch_mm, 30) : plan.mulch_mm
-  const thick = (mm: number) => (Math.abs(mm) < ball ? over : plan.mulch_mm)
+  // Sheets that were issued before the plan told it have one depth all over.
+  const over = plan.mulch_over_ball_mm || plan.mulch_mm
+  const slope = 45
+  const thick = (mm: number) => {
+    const beyond = Math.max(0, Math.min(1, (Math.abs(mm) - plan.ball_width_mm / 2 + slope) / (2 * slope)))
+    return over + (plan.mulch_mm - over) * beyond * beyond * (3 - 2 * beyond)
+  }
   return [-1, 1].map((side) => {
     const d = layerPath({ x, y }, surface, side * inner, side * outer, thick)
     return (

@@ -75,7 +75,7 @@ export function Shell({ who, children }: { who: Person; children: ReactNode }) {
         </div>
         <nav aria-label={t('shell.places')} className="relative border-umber border-t-2 bg-band">
           <Ticks />
-          <ul className="relative flex gap-x-1 overflow-x-auto overflow-y-hidden px-2 [scrollbar-width:none] md:overflow-visible md:justify-center xl:gap-x-4">
+          <ul className="relative flex gap-x-1 overflow-x-auto overflow-y-hidden px-2 [scrollbar-width:none] md:overflow-visible md:justify-center xl:justify-start xl:gap-x-4 xl:px-4">
             {allowed.map((p) => (
               <li key={p.path} className="relative">
                 <Link
@@ -123,7 +123,7 @@ function Trunk() {
   return (
     <svg
       viewBox="0 0 64 50"
-      className="-translate-x-1/2 -top-[1.8rem] absolute left-1/2 hidden w-14 md:block"
+      className="-translate-x-1/2 -top-[1.8rem] absolute left-1/2 hidden w-14 md:block md:max-xl:[clip-path:inset(44%_0_0_0)]"
       aria-hidden="true"
     >
       <path d="M29 2h6l1 18c1 5 5 8 12 9.5H16c7-1.5 11-4.5 12-9.500z" className="fill-rose" />

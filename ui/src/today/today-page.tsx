@@ -3,7 +3,7 @@ import type { ReactNode } from 'react'
 import { useTranslation } from 'react-i18next'
 import { Link } from 'wouter'
 import { ask, client, type Person, type Schemas } from '../api/client'
-import { clockQuery, messagesQuery, todayQuery } from '../api/queries'
+import { clockQuery, messagesQuery, soaksQuery, todayQuery } from '../api/queries'
 import { lotSize } from '../arrivals/lot-size'
 import { useDeed } from '../parts/deed'
 import { Failed, Loading } from '../parts/states'
@@ -152,9 +152,22 @@ function Clocks() {
   const { t } = useTranslation()
   const clock = useQuery(clockQuery)
   const soonest = (clock.data?.units ?? []).filter((u) => u.result.hours_left !== null).slice(0, 3)
-  if (soonest.length === 0) return null
+  const feel = (clock.data?.units ?? []).filter((u) => u.feel_today)
+  const kinds = [...new Set(feel.map((u) => u.common))].join(', ')
+  const soaks = useQuery(soaksQuery)
+  const over = (soaks.data?.soaks ?? []).filter((s) => s.over)
+  if (soonest.length === 0 && feel.length === 0 && over.length === 0) return null
   return (
     <Part title={t('today.clocks')} for={t('role.yard-hand')}>
+      {over.map((s) => (
+        <Line
+          key={s.id}
+          to="/clock"
+          what={t('today.soak-over', { what: s.common })}
+          note={s.tag || t('lot', { lot: s.lot })}
+        />
+      ))}
+      {feel.length > 0 && <Line to="/clock" what={t('today.feel', { count: feel.length })} note={kinds} />}
       {soonest.map((u) => {
         const left = sayHours(u.result.hours_left ?? 0)
         return (
