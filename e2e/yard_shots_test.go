@@ -7,6 +7,8 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"sedum/core/yard"
+	"sedum/desk"
 	"sedum/store"
 )
 
@@ -39,8 +41,10 @@ func TestShotsOfTheYard(t *testing.T) {
 	p.goTo("/growers")
 	p.sees("By fault")
 	shot(p, "growers")
+	_, err = h.desk.BeginSoak(context.Background(), h.caller(store.YardHand), "shots-soak-20", desk.NewSoak{Lot: 20, Water: yard.Muddy})
+	require.NoError(t, err)
 	p.goTo("/clock")
-	p.sees("left")
+	p.sees("In water")
 	shot(p, "clock")
 	p.press("button", "Gel dip")
 	p.sees("powder in")

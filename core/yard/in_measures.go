@@ -23,17 +23,17 @@ type Counted struct {
 	Halves int
 }
 
-// leastOfOne is the least part of a measure that an eye can judge.
-const leastOfOne = 0.4
+// leastOfOne is the least part of a measure that an eye can judge; nobody counts over mostOfOne of it.
+const leastOfOne, mostOfOne = 0.4, 20.0
 
 // InMeasures says an amount of a substance in the house's own measures; ok is false when none holds it. The measure of which
-// the fewest are needed is taken, but no less than four tenths of one. A measure fits when the name of its substance holds the
+// the fewest are needed is taken, but no less than four tenths of one, and never over twenty. A measure fits when the name of its substance holds the
 // word ("bark mulch" holds mulch), or is the very substance.
 func InMeasures(amount float64, unit, substance string, measures []HouseMeasure) (c Counted, ok bool) {
 	word := strings.ToLower(substance)
 	fitting := slices.DeleteFunc(slices.Clone(measures), func(m HouseMeasure) bool {
 		return m.Unit != unit || !slices.Contains(strings.Fields(strings.ToLower(m.Substance)), word) && !strings.EqualFold(m.Substance, substance) ||
-			num.Under(amount, leastOfOne*m.Amount)
+			num.Under(amount, leastOfOne*m.Amount) || num.Over(amount, mostOfOne*m.Amount)
 	})
 	if amount <= 0 || len(fitting) == 0 {
 		return Counted{}, false

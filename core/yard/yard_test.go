@@ -265,6 +265,8 @@ func TestAnAmountInTheHousesOwnMeasures(t *testing.T) {
 		{1.9, "l", "water", yard.Counted{}, false}, // less than an eye can judge of either
 		{100, "l", "mulch", yard.Counted{Name: "barrow", Halves: 3}, true},
 		{1, "l", "mulch", yard.Counted{Name: "Ilsa's handful", Halves: 5}, true},
+		{8, "l", "mulch", yard.Counted{Name: "Ilsa's handful", Halves: 40}, true},
+		{8.1, "l", "mulch", yard.Counted{}, false}, // nobody counts 21 handfuls, and it is no half barrow
 		{70, "g", "gel powder", yard.Counted{Name: "blue scoop", Halves: 5}, true},
 		{70, "l", "gel powder", yard.Counted{}, false},
 		{9, "l", "compost", yard.Counted{}, false},

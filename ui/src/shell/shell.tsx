@@ -75,7 +75,7 @@ export function Shell({ who, children }: { who: Person; children: ReactNode }) {
         </div>
         <nav aria-label={t('shell.places')} className="relative border-umber border-t-2 bg-band">
           <Ticks />
-          <ul className="relative flex gap-x-1 overflow-x-auto overflow-y-hidden px-2 [scrollbar-width:none] md:overflow-visible md:justify-center xl:justify-start xl:gap-x-4 xl:px-4">
+          <ul className="relative flex gap-x-1 overflow-x-auto overflow-y-hidden px-2 [scrollbar-width:none] md:overflow-visible md:justify-center xl:justify-start xl:gap-x-2 xl:pl-28">
             {allowed.map((p) => (
               <li key={p.path} className="relative">
                 <Link
