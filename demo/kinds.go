@@ -86,7 +86,7 @@ func kindOf(names, row []string) (store.Kind, error) {
 		},
 		Height10M: number("height_10_m"), HeightMaxM: number("height_max_m"), Spread10M: number("spread_10_m"), SpreadMaxM: number("spread_max_m"),
 		Thirsty: has("flags", "thirsty"), SharpDrainage: has("flags", "sharp"), Evergreen: has("flags", "evergreen"),
-		Tender: has("flags", "tender"), AutumnHazard: has("flags", "autumn_hazard"), BarkTender: has("flags", "bark_tender"),
+		Tender: has("flags", "tender"), AutumnHazard: has("flags", "autumn_hazard"), BarkTender: has("flags", "bark_tender"), MovesBadly: has("flags", "moves_badly"),
 		OldWood: has("flags", "old_wood"), Shrub: has("flags", "shrub"), Cautions: strings.Fields(cell["cautions"]),
 		Uses: strings.Fields(cell["uses"]), Source: kindsSource,
 	}

@@ -133,6 +133,7 @@ func (d *Desk) subject(h rules.House, lot store.Lot, clock string) stock.Subject
 	return stock.Subject{
 		Form: lot.Form, Habit: lot.Kind.Habit, Foliage: foliage, Pot: lot.Pot, Season: season,
 		Covered: !lot.Kind.Facts.NotCovered, Medium: lot.Medium, Sizing: lot.Sizing, Grafted: lot.Grafted, Clock: clock, Origin: lot.Origin,
+		MovesBadly: lot.Kind.Facts.MovesBadly,
 	}
 }
 

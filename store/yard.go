@@ -34,6 +34,7 @@ type KindFacts struct {
 	AutumnHazard  bool     `json:"autumn_hazard"`
 	BarkTender    bool     `json:"bark_tender"`
 	OldWood       bool     `json:"old_wood"`
+	MovesBadly    bool     `json:"moves_badly"`
 	Shrub         bool     `json:"shrub"`
 	NotCovered    bool     `json:"not_covered" doc:"palm or bamboo"`
 	Cautions      []string `json:"cautions"`

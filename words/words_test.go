@@ -75,6 +75,8 @@ func TestEveryCodeHasItsSentence(t *testing.T) {
 	add("window.reason.", "ground-frozen", "ground-waterlogged", "not-dormant", "not-cool", "winter-drying", "summer", "autumn-hazard", "cold-limit",
 		"tender-before-last-frost", "in-leaf", "buds-swelling", "heat")
 	add("reason.stub.", "ragged", "rotting")
+	add("reason.pot.", "weeds", "last-chance")
+	add("work.", "plant-this-season", "plant-within-3-days", "support-ball", "open-cloth", "take-off-cloth", "open-basket", "graft-above", "widen-side")
 	add("reason.garden-soil.", "weed-roots", "grubs")
 	for _, tool := range stock.Tools() {
 		add("tool.", tool)

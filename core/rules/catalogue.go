@@ -186,6 +186,7 @@ const (
 	PottingRim           Key = "potting.rim_mm"
 	ClockStoreC          Key = "clock.cold_store_c"
 	ClockStoreRH         Key = "clock.cold_store_rh_pct"
+	YardLastChance       Key = "yard.last_chance_months"
 	MinutesPlug          Key = "time.plug_min"
 	MinutesWhip          Key = "time.whip_min"
 )
@@ -375,6 +376,7 @@ var catalogue = []Rule{
 	{PottingRim, 20, 10, 50, "mm", "the free rim that holds a watering"},
 	{ClockStoreC, 3, 0, 8, "C", "the air of the house's own cold store"},
 	{ClockStoreRH, 92, 60, 100, "%", "the air of the house's own cold store"},
+	{YardLastChance, 18, 6, 60, "months", "a second summer in the same pot is one too many for kinds that move badly"},
 	{MinutesPlug, 3, 1, 30, "min", "a planning figure, hole to water: time ten of your own and change it"},
 	{MinutesWhip, 6, 1, 60, "min", "a planning figure, hole to water: time ten of your own and change it"},
 }

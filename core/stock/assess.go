@@ -51,6 +51,7 @@ func Assess(h rules.House, s Subject, r Readings) (Assessment, error) {
 		return Assessment{}, err
 	}
 	a.judgeOrigin(s, r)
+	a.judgePot(h, s, r)
 	if len(a.Missing) > 0 {
 		a.Verdict = Worse(a.Verdict, NotYetJudged)
 	}

@@ -122,3 +122,36 @@ func TestWhatAPackingMakes(t *testing.T) {
 		assert.Equal(t, cover, stock.PackedAs(packing), packing)
 	}
 }
+
+// stock.md: weeds on the pot top come off before sale; kinds that move badly get their last chance.
+func TestWhatIsToldOfThePotItself(t *testing.T) {
+	pot := stock.Subject{Form: stock.Container, Habit: stock.Single, Foliage: "deciduous", Pot: "air-pruning", Season: "dormant", Covered: true}
+	look := stock.Readings{BallDiameterMM: ptr(300.0), BallHeightMM: ptr(260.0), CaliperMM: ptr(26.0), Above: soundAbove, Probes: []stock.Probe{}, SeenDepthMM: ptr(0.0),
+		RootsLooked: true, Roots: []stock.Circler{}, FillPct: ptr(80.0), Texture: "firm", Odour: "none", BottomRoots: "present", Moisture: "moist"}
+	judge := func(s stock.Subject, r stock.Readings) stock.Assessment {
+		a, err := stock.Assess(rules.House{}, s, r)
+		require.NoError(t, err)
+		return a
+	}
+	assert.Equal(t, stock.Sell, judge(pot, look).Verdict, "nobody told of the pot, and nothing is asked")
+	weedy := look
+	weedy.PotTop = "weeds"
+	a := judge(pot, weedy)
+	assert.Equal(t, stock.Fix, a.Verdict)
+	assert.Equal(t, stock.InWork, stock.StateAfter(a), "weeds come off before it is sold")
+	next := stock.AfterWork(a, weedy, func(key string) bool { return key == "pull-weeds" })
+	assert.Equal(t, "clean", next.PotTop)
+	assert.Equal(t, stock.Sell, judge(pot, next).Verdict)
+
+	old := look
+	old.MonthsInPot = ptr(18.0)
+	assert.Equal(t, stock.Sell, judge(pot, old).Verdict, "a kind that moves well may wait")
+	pot.MovesBadly = true
+	a = judge(pot, old)
+	assert.Equal(t, []stock.Reason{{Part: "pot", Code: "last-chance", Verdict: stock.Fix}}, a.Reasons)
+	assert.Equal(t, stock.ForSale, stock.StateAfter(a), "it is sold, to be planted this season")
+	old.MonthsInPot = ptr(17.9)
+	assert.Equal(t, stock.Sell, judge(pot, old).Verdict)
+	pot.Form = stock.Balled
+	assert.NotContains(t, judge(pot, weedy).Reasons, stock.Reason{Part: "pot", Code: "weeds", Verdict: stock.Fix}, "a ball has no pot")
+}

@@ -16,6 +16,8 @@ type Subject struct {
 	Clock string `json:"clock,omitempty" enum:",fresh,soon,critical,spent"`
 	// Origin has a list of its own; "" is the usual nursery stock of the form.
 	Origin Origin `json:"origin,omitempty" enum:",layer,garden"`
+	// MovesBadly is a kind that bears being moved less well the longer it stood in its pot.
+	MovesBadly bool `json:"moves_badly,omitempty"`
 }
 
 // BallMedium is what the ball is made of.
@@ -81,6 +83,10 @@ type Readings struct {
 	Odour          string     `json:"odour,omitempty" enum:",none,sour"`
 	BottomRoots    string     `json:"bottom_roots,omitempty" enum:",present,absent"`
 	Moisture       string     `json:"moisture,omitempty" enum:",dry,moist,wet"`
+
+	// PotTop and MonthsInPot are told of what stands in a pot; "not told" is no fault of the look.
+	PotTop      string   `json:"pot_top,omitempty" enum:",clean,weeds"`
+	MonthsInPot *float64 `json:"months_in_pot,omitempty" minimum:"0" maximum:"240"`
 
 	Balled   *BalledLook   `json:"balled,omitempty"`
 	BareRoot *BareRootLook `json:"bare_root,omitempty"`

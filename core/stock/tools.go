@@ -5,7 +5,7 @@ var tools = []struct {
 	tool  string
 	codes []string
 }{
-	{"hands", []string{"uncover", "clear", "remove-tie", "tease", "count-main-roots", "remove-twine", "pick-weeds"}},
+	{"hands", []string{"uncover", "clear", "remove-tie", "tease", "count-main-roots", "remove-twine", "pick-weeds", "pull-weeds"}},
 	{"root-knife", []string{"score", "shave", "slice", "cut-and-tease"}},
 	{"pruners", []string{"cut-at-collar", "cut-stray", "keep-one-leader", "cut-rubbing", "cut-dead-tips", "trim-broken", "cut-stub"}},
 	{"water", []string{"soak", "soak-roots"}},

@@ -31,6 +31,7 @@ func (a *Assessment) listWork(s Subject, r Readings) {
 	a.listBalledWork(r)
 	a.listBareRootWork(r)
 	a.listOriginWork(r)
+	a.listPotWork()
 	if a.RootBall == nil || (a.Flare != nil && a.Flare.Action == ActExcavate) {
 		return // once the flare is seen the roots are judged again on what is left
 	}
@@ -166,6 +167,8 @@ func AfterWork(a Assessment, r Readings, done func(key string) bool) Readings {
 			next.Above.Ties = "none"
 		case "soak":
 			next.Moisture = "moist"
+		case "pull-weeds":
+			next.PotTop = "clean"
 		case "soak-roots", "trim-broken", "cut-stub":
 			look := *next.BareRoot
 			switch w.Code {

@@ -3714,8 +3714,12 @@ export interface components {
             mat_side_pct?: number;
             /** @enum {string} */
             moisture?: "" | "dry" | "moist" | "wet";
+            /** Format: double */
+            months_in_pot?: number;
             /** @enum {string} */
             odour?: "" | "none" | "sour";
+            /** @enum {string} */
+            pot_top?: "" | "clean" | "weeds";
             probes: components["schemas"]["StockProbe"][];
             roots: components["schemas"]["StockCircler"][];
             /** @description the ball was out of its pot and looked at all round */
@@ -3829,6 +3833,7 @@ export interface components {
             habit: "single" | "multi" | "deep-ok";
             /** @enum {string} */
             medium?: "" | "mix" | "sand" | "loam" | "clay";
+            moves_badly?: boolean;
             /** @enum {string} */
             origin?: "" | "layer" | "garden";
             /** @enum {string} */

@@ -1,6 +1,6 @@
 import { useState } from 'react'
 import { useTranslation } from 'react-i18next'
-import type { Assessment, Circler, Subject } from '../api/client'
+import type { Assessment, Circler, Readings, Subject } from '../api/client'
 import { RootPlan, type Zone, zones } from '../drawing/trunk-plan'
 import { Choice } from '../parts/choice'
 import { MeasureField } from '../parts/measure-field'
@@ -73,6 +73,20 @@ export function BelowStage({
             options={feels[name].map((f) => ({ value: f, label: t(`below.${name}.${f}`) }))}
           />
         ))}
+        <Choice
+          compact
+          label={t('below.pot_top')}
+          value={r.pot_top ?? ''}
+          onChange={(v) => hand.set({ pot_top: (v || undefined) as Readings['pot_top'] })}
+          options={['clean', 'weeds'].map((v) => ({ value: v, label: t(`below.pot_top.${v}`) }))}
+        />
+        <MeasureField
+          label={t('below.months')}
+          hint={subject.moves_badly ? t('below.months.badly') : undefined}
+          value={r.months_in_pot}
+          onChange={(v) => hand.set({ months_in_pot: v ?? undefined })}
+          fault={fault('months_in_pot')}
+        />
         {measured.map((name) => (
           <Share
             key={name}
