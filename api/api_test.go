@@ -240,7 +240,7 @@ func TestBadInputIsAnsweredAtItsField(t *testing.T) {
 		{"POST", "/api/v1/bench/assess", assess(`{"above":{},"caliper_mm":0,"probes":[],"roots_looked":false,"roots":[]}`), "readings.caliper_mm", 422},
 		{"POST", "/api/v1/bench/assess", assess(`{"above":{"leader":"three"},"probes":[],"roots_looked":false,"roots":[]}`), "readings.above.leader", 422},
 		{"POST", "/api/v1/ground/drainage", `{"hole_width_mm":300,"readings":[{"min":5,"water_mm":200},{"min":5,"water_mm":190}]}`, "readings.1.min", 422},
-		{"GET", "/api/v1/trees/XXX-XXX", "", "tag", 422},
+		{"GET", "/api/v1/trees/ZZZ-999", "", "tag", 422},
 		{"POST", "/api/v1/trees/" + tag + "/checks", `{"version":1,"after_work":false,"readings":{},"colour":"green"}`, "colour", 422},
 	} {
 		status, said := p.problem(c.method, c.path, orNil(c.body))

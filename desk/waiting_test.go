@@ -209,15 +209,16 @@ func TestWhatALotNeedsWhileItWaits(t *testing.T) {
 	assert.Len(t, box.Beside, 2, "whips beside plugs")
 	assert.Zero(t, lot(21).BoxWaterL, "it came in moss")
 	assert.Len(t, lot(24).Beside, 2)
-	// The house warns earlier: the same day is now a risk.
+	// In the depth of winter a house that warns earlier is warned.
+	q.Now = func() time.Time { return time.Date(2027, 1, 20, 12, 0, 0, 0, time.UTC) }
 	require.NoError(t, q.ChangeRule(ctx, q.manager, desk.RuleChange{Key: "yard.pot_frost_c", Value: "0", Reason: "black pots on stone"}))
 	q.hand = q.caller("ilsa")
-	if cold := lot(14); cold.LowC < 0 {
-		require.Len(t, cold.Risks, 1)
-		assert.Equal(t, "frost", cold.Risks[0].Kind)
-	} else {
-		assert.Empty(t, cold.Risks)
-	}
+	cold := lot(14)
+	require.Less(t, cold.LowC, 0.0)
+	require.Len(t, cold.Risks, 1)
+	assert.Equal(t, "frost", cold.Risks[0].Kind)
+	assert.InDelta(t, cold.LowC, cold.Risks[0].AirC, 1e-9)
+	assert.Empty(t, lot(20).Risks, "a dug ball has no pot wall")
 }
 
 func TestATreeIsPottedUpByItsOwnFlareAndBase(t *testing.T) {

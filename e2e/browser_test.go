@@ -13,12 +13,10 @@ import (
 	"time"
 
 	"github.com/chromedp/cdproto/emulation"
-	"github.com/chromedp/cdproto/input"
 	"github.com/chromedp/cdproto/log"
 	"github.com/chromedp/cdproto/page"
 	"github.com/chromedp/cdproto/runtime"
 	"github.com/chromedp/chromedp"
-	"github.com/chromedp/chromedp/kb"
 	"github.com/stretchr/testify/require"
 
 	"sedum/api"
@@ -199,22 +197,23 @@ func (p *hand) fill(label, value string, stage ...string) {
 		chromedp.Evaluate(`document.activeElement.select()`, nil), chromedp.KeyEvent(value))
 }
 
-// scan is a scanner at the keyboard: a sign every 20 ms and Enter, by the events' own times, however busy the machine.
+// scan is a scanner at the keyboard. All its signs come within one task of the page: sent one by one from here they would
+// come as slowly as the machine is busy, and the page tells a scanner from a hand by its speed.
 func (p *hand) scan(tag string) {
 	p.t.Helper()
-	at := time.Now()
-	p.do(chromedp.ActionFunc(func(ctx context.Context) error {
-		for _, sign := range tag + "\r" {
-			for _, e := range kb.Encode(sign) {
-				stamp := input.TimeSinceEpoch(at)
-				if err := e.WithTimestamp(&stamp).Do(ctx); err != nil {
-					return err
-				}
+	p.do(chromedp.Evaluate(fmt.Sprintf(`(() => {
+		const at = document.activeElement
+		const value = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value')
+		const press = (key) => at.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true }))
+		for (const sign of %q) {
+			press(sign)
+			if (at instanceof HTMLInputElement) {
+				value.set.call(at, at.value + sign)
+				at.dispatchEvent(new Event('input', { bubbles: true }))
 			}
-			at = at.Add(20 * time.Millisecond)
 		}
-		return nil
-	}))
+		press('Enter')
+	})()`, tag), nil))
 }
 
 func (p *hand) sees(text string) {

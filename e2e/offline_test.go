@@ -155,7 +155,6 @@ func TestASoundTreeTakesFewTouches(t *testing.T) {
 	// A scanner from anywhere: what it types into a field is taken out again.
 	other := h.tagIn(15, "unchecked")
 	p.fill("Caliper", "31")
-	time.Sleep(700 * time.Millisecond) // the digits were the hand's, not the scanner's
 	p.scan(other)
 	p.until(`location.pathname === '/bench/` + other + `'`)
 }

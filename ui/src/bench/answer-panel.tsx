@@ -54,6 +54,7 @@ export function AnswerPanel({
           {answer.share_text && <p className="mt-2 text-soft text-sm">{answer.share_text}</p>}
         </div>
       )}
+      {answer.grade_text && <p className="text-soft text-sm">{answer.grade_text}</p>}
       {answer.load_text && (
         <p className="text-sm">
           <span className="font-semibold">{t('answer.lift')}</span> {answer.load_text}. {t('answer.by-the-ball')}

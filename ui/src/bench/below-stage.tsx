@@ -73,6 +73,16 @@ export function BelowStage({
             options={feels[name].map((f) => ({ value: f, label: t(`below.${name}.${f}`) }))}
           />
         ))}
+        {measured.map((name) => (
+          <Share
+            key={name}
+            name={name}
+            value={r[name]}
+            choices={shares[name]}
+            onChange={(v) => hand.set({ [name]: v ?? undefined })}
+            fault={fault(name)}
+          />
+        ))}
         <Choice
           compact
           label={t('below.pot_top')}
@@ -87,16 +97,6 @@ export function BelowStage({
           onChange={(v) => hand.set({ months_in_pot: v ?? undefined })}
           fault={fault('months_in_pot')}
         />
-        {measured.map((name) => (
-          <Share
-            key={name}
-            name={name}
-            value={r[name]}
-            choices={shares[name]}
-            onChange={(v) => hand.set({ [name]: v ?? undefined })}
-            fault={fault(name)}
-          />
-        ))}
       </div>
       <Circlers hand={hand} answer={answer} fault={fault} />
     </div>
