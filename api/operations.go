@@ -39,6 +39,10 @@ func operation(id, method, at string, deed desk.Deed) huma.Operation {
 	if deed != open {
 		op.Metadata["deed"] = deed
 	}
+	if keptOnDevices[id] {
+		op.Parameters = []*huma.Param{{Name: enteredAgo, In: "header", Schema: &huma.Schema{Type: huma.TypeNumber},
+			Description: "seconds for which the entry waited on a device without a network; it counts from when it was made"}}
+	}
 	return op
 }
 

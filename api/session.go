@@ -2,12 +2,15 @@ package api
 
 import (
 	"context"
+	"math"
 	"net"
 	"net/http"
+	"strconv"
 	"time"
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"sedum/core/fault"
 	"sedum/desk"
 	"sedum/store"
 )
@@ -30,12 +33,41 @@ func (s *Server) admit(c huma.Context, next func(huma.Context)) {
 	if err == nil && deed != anyone && !desk.May(who.Role, deed) {
 		err = desk.ErrNotAllowed
 	}
+	if err == nil {
+		who.EnteredAgo, err = waited(c.Operation(), c.Header(enteredAgo))
+	}
 	if err != nil {
 		p := problemOf(ctx, err)
 		_ = huma.WriteErr(s.api, c, p.Status, p.Title, p)
 		return
 	}
 	next(huma.WithValue(c, callerKey{}, who))
+}
+
+// enteredAgo is the header that says how long, in seconds, an entry waited on a device. A length and not a moment, for a
+// device's clock may be wrong.
+const enteredAgo = "Sedum-Entered-Ago"
+
+// keptOnDevices are the deeds that a device keeps while there is no network.
+var keptOnDevices = map[string]bool{"save-check": true, "correct": true, "add-photo": true, "record-damage": true, "repair-damage": true,
+	"keep-roots": true, "feel-roots": true, "begin-soak": true, "end-soak": true}
+
+func waited(op *huma.Operation, text string) (time.Duration, error) {
+	if text == "" || !keptOnDevices[op.OperationID] {
+		return 0, nil
+	}
+	seconds, err := strconv.ParseFloat(text, 64)
+	if err != nil || math.IsNaN(seconds) {
+		return 0, fault.List{{Field: "entered_ago", Code: fault.WrongType, Limit: "number of seconds"}}
+	}
+	most := desk.LongestKept.Seconds()
+	switch {
+	case seconds < 0:
+		return 0, fault.List{{Field: "entered_ago", Code: fault.AtLeast, Limit: 0}}
+	case seconds > most:
+		return 0, fault.List{{Field: "entered_ago", Code: fault.AtMost, Limit: most}}
+	}
+	return time.Duration(seconds * float64(time.Second)), nil
 }
 
 // anyone is every person who is signed in.

@@ -196,7 +196,7 @@ func (d *Desk) addLot(ctx context.Context, who Caller, delivery store.Delivery, 
 	lot := store.Lot{
 		ID: store.NewID(), Number: number, GrowerID: delivery.GrowerID, KindID: kind.ID, Form: n.Form, Pot: n.Pot, PotL: n.PotL,
 		BallDiameterMM: n.BallDiameterMM, BallHeightMM: n.BallHeightMM, CaliperMM: n.CaliperMM, HeightM: n.HeightM, PriceCents: n.PriceCents,
-		ArrivedOn: midnight(delivery.ArrivedAt), DeliveryID: &delivery.ID, Size: n.Size, Medium: n.Medium, Sizing: n.Sizing,
+		ArrivedOn: d.dayOf(delivery.ArrivedAt), DeliveryID: &delivery.ID, Size: n.Size, Medium: n.Medium, Sizing: n.Sizing,
 		Grafted:     n.Grafted || n.Propagation == "graft" || strings.TrimSpace(n.Rootstock) != "",
 		Sensitivity: n.Sensitivity, Origin: n.Origin, Cultivar: strings.TrimSpace(n.Cultivar), Rootstock: strings.TrimSpace(n.Rootstock),
 		Propagation: n.Propagation, Ordered: n.Ordered, Decision: "open", Version: 1,

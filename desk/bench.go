@@ -85,7 +85,7 @@ func (d *Desk) viewTree(ctx context.Context, s *store.Store, who Caller, t store
 	if v.NextTag, err = d.nextTree(ctx, s, v); err != nil {
 		return v, err
 	}
-	clock, err := d.within(s).clockOf(ctx, who.House, v.Lot, t)
+	clock, err := d.within(s).clockOf(ctx, who.House, v.Lot, t, d.Now())
 	if err != nil {
 		return v, err
 	}
@@ -128,7 +128,7 @@ func (d *Desk) subject(h rules.House, lot store.Lot, clock string) stock.Subject
 	if lot.Kind.Facts.Evergreen {
 		foliage = "evergreen"
 	}
-	season := stock.Season(care.DayOf(d.Now()), int(h.Value(rules.YardBudSwell)), int(h.Value(rules.YardFirstFrost)),
+	season := stock.Season(care.DayOf(d.today()), int(h.Value(rules.YardBudSwell)), int(h.Value(rules.YardFirstFrost)),
 		lot.Kind.Facts.Evergreen, nil)
 	return stock.Subject{
 		Form: lot.Form, Habit: lot.Kind.Habit, Foliage: foliage, Pot: lot.Pot, Season: season,
@@ -138,7 +138,7 @@ func (d *Desk) subject(h rules.House, lot store.Lot, clock string) stock.Subject
 }
 
 func (d *Desk) daysToDormancy(h rules.House) int {
-	return stock.DaysToDormancy(care.DayOf(d.Now()), int(h.Value(rules.YardBudSwell)), int(h.Value(rules.YardFirstFrost)))
+	return stock.DaysToDormancy(care.DayOf(d.today()), int(h.Value(rules.YardBudSwell)), int(h.Value(rules.YardFirstFrost)))
 }
 
 // Assess answers while someone types. It reads no record: the page brings what the bench told it of the tree.
@@ -194,7 +194,7 @@ func (d *Desk) SaveCheck(ctx context.Context, who Caller, typed, key string, c N
 	after := t
 	after.Version, after.State, after.StateSince, after.CheckID, after.DueOn = c.Version, stock.StateAfter(check.Assessment), check.At, &check.ID, nil
 	if after.State == stock.Held {
-		due := midnight(check.At).AddDate(0, 0, stock.HoldDays(check.Assessment.Reasons, d.daysToDormancy(who.House)))
+		due := d.dayOf(check.At).AddDate(0, 0, stock.HoldDays(check.Assessment.Reasons, d.daysToDormancy(who.House)))
 		after.DueOn = &due
 	}
 	err = d.Store.SaveLook(ctx, check, after, closedStates)
@@ -243,7 +243,7 @@ func idOf(personID, key, code string) string {
 
 // judgeLook makes the entry of a look, with what was known of the tree and the rules in force.
 func (d *Desk) judgeLook(ctx context.Context, tx *store.Store, who Caller, lot store.Lot, t store.Tree, c NewCheck) (store.Check, error) {
-	clock, err := d.within(tx).clockOf(ctx, who.House, lot, t)
+	clock, err := d.within(tx).clockOf(ctx, who.House, lot, t, d.entered(who))
 	if err != nil {
 		return store.Check{}, err
 	}
@@ -253,13 +253,9 @@ func (d *Desk) judgeLook(ctx context.Context, tx *store.Store, who Caller, lot s
 	}
 	a, err := stock.Assess(who.House, subject, c.Readings)
 	return store.Check{
-		ID: store.NewID(), TreeID: t.ID, PersonID: who.ID, At: d.Now(), AfterWork: c.AfterWork, Verdict: a.Verdict,
+		ID: store.NewID(), TreeID: t.ID, PersonID: who.ID, At: d.entered(who), AfterWork: c.AfterWork, Verdict: a.Verdict,
 		Subject: subject, Readings: c.Readings, Assessment: a, Rules: who.House.Changed(), CoreVersion: rules.CoreVersion,
 	}, err
-}
-
-func midnight(t time.Time) time.Time {
-	return time.Date(t.Year(), t.Month(), t.Day(), 0, 0, 0, 0, time.UTC)
 }
 
 // Correct appends that a piece of work is done, or takes that back.
@@ -267,15 +263,7 @@ func (d *Desk) Correct(ctx context.Context, who Caller, typed, key, workKey stri
 	if !May(who.Role, CheckTrees) {
 		return TreeView{}, ErrNotAllowed
 	}
-	code, err := tag.Parse(typed)
-	if err != nil {
-		return TreeView{}, err
-	}
-	_, err = once(ctx, d, who, key, "correct "+code, func(tx *store.Store) (string, error) {
-		t, err := tx.TreeForUpdate(ctx, code)
-		if err != nil {
-			return "", err
-		}
+	return d.onTree(ctx, who, typed, key, "correct", func(tx *store.Store, t store.Tree) (string, error) {
 		if t.CheckID == nil || t.State != stock.InWork && t.State != stock.NotJudged {
 			return "", Refused{Code: "no-work", Field: "work_key"}
 		}
@@ -286,16 +274,12 @@ func (d *Desk) Correct(ctx context.Context, who Caller, typed, key, workKey stri
 		for _, w := range check.Assessment.Work {
 			if w.Key == workKey {
 				c := store.Correction{ID: store.NewID(), TreeID: t.ID, CheckID: check.ID, WorkKey: w.Key, Code: w.Code,
-					AmountMM: w.AmountMM, Done: done, PersonID: who.ID, At: d.Now()}
+					AmountMM: w.AmountMM, Done: done, PersonID: who.ID, At: d.entered(who)}
 				return c.ID, store.Add(ctx, tx, &c)
 			}
 		}
 		return "", Refused{Code: "no-such-work", Field: "work_key"}
 	})
-	if err != nil {
-		return TreeView{}, err
-	}
-	return d.Tree(ctx, who, code)
 }
 
 // Move is a change of state that a person decides.
@@ -317,15 +301,7 @@ var moves = map[[2]stock.State]Deed{
 
 // MoveTree sells a tree, lets a reservation go, or decides on a proposed send-back.
 func (d *Desk) MoveTree(ctx context.Context, who Caller, typed, key string, m Move) (TreeView, error) {
-	code, err := tag.Parse(typed)
-	if err != nil {
-		return TreeView{}, err
-	}
-	_, err = once(ctx, d, who, key, "move "+code, func(tx *store.Store) (string, error) {
-		t, err := tx.TreeForUpdate(ctx, code)
-		if err != nil {
-			return "", err
-		}
+	return d.onTree(ctx, who, typed, key, "move", func(tx *store.Store, t store.Tree) (string, error) {
 		if t.Version != m.Version {
 			view, err := d.viewTree(ctx, tx, who, t)
 			return "", errors.Join(err, Stale{Current: view})
@@ -346,12 +322,8 @@ func (d *Desk) MoveTree(ctx context.Context, who Caller, typed, key string, m Mo
 				return "", Refused{Code: "repair-first", Field: "to"}
 			}
 		}
-		return code, d.moveTo(ctx, tx, who, t, m.To, m.Note)
+		return t.Tag, d.moveTo(ctx, tx, who, t, m.To, m.Note)
 	})
-	if err != nil {
-		return TreeView{}, err
-	}
-	return d.Tree(ctx, who, code)
 }
 
 func (d *Desk) moveTo(ctx context.Context, tx *store.Store, who Caller, t store.Tree, to stock.State, note string) error {

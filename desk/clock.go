@@ -169,6 +169,9 @@ const stretch = 3 * time.Hour
 // runClock turns the entries into stages up to now and lets the core add them up.
 func (d *Desk) runClock(h rules.House, u *ClockUnit, now time.Time) error {
 	in := stock.ExposureInput{Sensitivity: u.Lot.Sensitivity, Stages: []stock.Stage{}}
+	if len(u.Stages) > 0 && now.Before(u.Stages[0].At) { // a clock that is about to begin
+		now = u.Stages[0].At
+	}
 	var present store.ClockStage
 	covers := []store.ClockStage{}
 	for _, s := range u.Stages {
@@ -253,7 +256,7 @@ type NewStage struct {
 	Tag   string      `json:"tag"`
 	Cover stock.Cover `json:"cover" enum:",bare-sun-wind,bare-shade,wet-cloth,dry-box,damp-packing,gel-bag,cold-store,heeled-in,water-bucket"`
 	Rewet bool        `json:"rewet"`
-	// At is when it happened, RFC 3339; "" is now.
+	// At is when it happened, RFC 3339; "" is when it was entered.
 	At    string   `json:"at"`
 	TempC *float64 `json:"temp_c,omitempty" minimum:"-60" maximum:"60" doc:"typed; else by the weather station"`
 	RHPct *float64 `json:"rh_pct,omitempty" minimum:"0" maximum:"100"`
@@ -279,7 +282,7 @@ func (d *Desk) KeepRoots(ctx context.Context, who Caller, key string, n NewStage
 		if err != nil {
 			return "", err
 		}
-		stage := store.ClockStage{ID: store.NewID(), LotID: lot.ID, TreeID: treeID, At: d.Now(), Cover: n.Cover, Rewet: n.Rewet, TempC: n.TempC,
+		stage := store.ClockStage{ID: store.NewID(), LotID: lot.ID, TreeID: treeID, At: d.entered(who), Cover: n.Cover, Rewet: n.Rewet, TempC: n.TempC,
 			RHPct: n.RHPct, PersonID: who.ID, EnteredAt: d.Now()}
 		if n.At != "" {
 			t, err := time.Parse(time.RFC3339, n.At)
@@ -347,7 +350,7 @@ func (d *Desk) UndoStage(ctx context.Context, who Caller, id string) ([]ClockUni
 }
 
 // clockOf is where the clock of a tree's roots stands, "" for other forms.
-func (d *Desk) clockOf(ctx context.Context, h rules.House, lot store.Lot, t store.Tree) (string, error) {
+func (d *Desk) clockOf(ctx context.Context, h rules.House, lot store.Lot, t store.Tree, at time.Time) (string, error) {
 	if lot.Form != stock.BareRoot {
 		return "", nil
 	}
@@ -355,7 +358,7 @@ func (d *Desk) clockOf(ctx context.Context, h rules.House, lot store.Lot, t stor
 	if err != nil {
 		return "", err
 	}
-	units, err := d.unitsOf(ctx, h, lot, stages, d.Now())
+	units, err := d.unitsOf(ctx, h, lot, stages, at)
 	if err != nil {
 		return "", err
 	}

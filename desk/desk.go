@@ -20,6 +20,8 @@ type Desk struct {
 	Store *store.Store
 	// Now is the clock; tests set it.
 	Now func() time.Time
+	// Zone is where the yard's days begin and end; records hold UTC.
+	Zone *time.Location
 	// Weather is the station in the yard.
 	Weather Weather
 	// Printer prints labels, Scale weighs, Gateway carries messages: outside things, simulated or real.
@@ -55,7 +57,7 @@ type Gateway interface {
 
 // within is the same desk inside a transaction.
 func (d *Desk) within(tx *store.Store) *Desk {
-	return &Desk{Store: tx, Now: d.Now, Weather: d.Weather, Printer: d.Printer, Scale: d.Scale, Gateway: d.Gateway, houseSeq: -1}
+	return &Desk{Store: tx, Now: d.Now, Zone: d.Zone, Weather: d.Weather, Printer: d.Printer, Scale: d.Scale, Gateway: d.Gateway, houseSeq: -1}
 }
 
 // Within is a desk like d over another store, for whoever fills a database in one transaction.
@@ -63,7 +65,7 @@ func (d *Desk) Within(tx *store.Store) *Desk { return d.within(tx) }
 
 // New is a desk over a store, by the clock of the machine. Its outside things are wired by whoever makes it.
 func New(s *store.Store) *Desk {
-	return &Desk{Store: s, houseSeq: -1, Now: func() time.Time { return time.Now().UTC().Truncate(time.Microsecond) }}
+	return &Desk{Store: s, houseSeq: -1, Zone: time.UTC, Now: func() time.Time { return time.Now().UTC().Truncate(time.Microsecond) }}
 }
 
 // Caller is who does a deed, with the house rules in force at that moment.
@@ -73,6 +75,8 @@ type Caller struct {
 	Role  store.Role
 	Epoch int
 	House rules.House
+	// EnteredAgo is how long the entry waited on the device; 0 with a network.
+	EnteredAgo time.Duration
 }
 
 // Stale says that somebody changed a record since it was seen; Current is its present state.

@@ -148,7 +148,7 @@ func (d *Desk) viewSpot(ctx context.Context, who Caller, s store.Spot) (SpotView
 // readGround lets the core read the entries of a spot.
 func (d *Desk) readGround(h rules.House, s store.Spot, markings []store.Marking, tests []store.DrainageTest) (GroundReading, error) {
 	out := GroundReading{Missing: []string{}}
-	today := midnight(d.Now())
+	today := d.today()
 	for i, m := range markings {
 		if !m.ExpiresOn.Before(today) && !m.MarkedOn.After(today) {
 			out.Marked = &markings[i]
@@ -344,11 +344,11 @@ func (d *Desk) RecordMarking(ctx context.Context, who Caller, spotID, key string
 	if len(l) == 0 {
 		if expires.Before(marked) {
 			l.Add("expires_on", fault.NotRising, m.MarkedOn)
-		} else if expires.Before(midnight(d.Now())) {
-			l.Add("expires_on", fault.NotRising, midnight(d.Now()).Format(time.DateOnly))
+		} else if expires.Before(d.today()) {
+			l.Add("expires_on", fault.NotRising, d.today().Format(time.DateOnly))
 		}
-		if marked.After(midnight(d.Now()).AddDate(0, 0, 1)) {
-			l.Add("marked_on", fault.AtMost, midnight(d.Now()).Format(time.DateOnly))
+		if marked.After(d.today().AddDate(0, 0, 1)) {
+			l.Add("marked_on", fault.AtMost, d.today().Format(time.DateOnly))
 		}
 	}
 	if err := l.Err(); err != nil {

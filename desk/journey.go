@@ -29,18 +29,10 @@ func (d *Desk) RecordDamage(ctx context.Context, who Caller, typed, key string, 
 	if err := fault.Check(n).Err(); err != nil {
 		return TreeView{}, err
 	}
-	code, err := tag.Parse(typed)
-	if err != nil {
-		return TreeView{}, err
-	}
-	_, err = once(ctx, d, who, key, "damage "+code, func(tx *store.Store) (string, error) {
-		t, err := tx.TreeForUpdate(ctx, code)
-		if err != nil {
-			return "", err
-		}
+	return d.onTree(ctx, who, typed, key, "damage", func(tx *store.Store, t store.Tree) (string, error) {
 		repair := yard.RepairOf(n.Damage, n.GirthShare)
 		j := store.JourneyDamage{ID: store.NewID(), TreeID: t.ID, Journey: n.Journey, Damage: n.Damage, GirthShare: n.GirthShare, Repair: repair.Do,
-			Verdict: repair.Verdict, Note: strings.TrimSpace(n.Note), PersonID: who.ID, At: d.Now()}
+			Verdict: repair.Verdict, Note: strings.TrimSpace(n.Note), PersonID: who.ID, At: d.entered(who)}
 		if err := store.Add(ctx, tx, &j); err != nil {
 			return "", err
 		}
@@ -51,15 +43,11 @@ func (d *Desk) RecordDamage(ctx context.Context, who Caller, typed, key string, 
 		case repair.Verdict == stock.SendBack && t.State != stock.Apart:
 			return j.ID, d.moveTo(ctx, tx, who, t, stock.Apart, string(n.Damage))
 		case repair.Verdict == stock.Hold && t.CheckID != nil && t.State != stock.Apart && t.State != stock.Held:
-			due := midnight(d.Now()).AddDate(0, 0, yard.DamageHoldDays(n.Damage))
+			due := d.today().AddDate(0, 0, yard.DamageHoldDays(n.Damage))
 			return j.ID, d.moveToUntil(ctx, tx, who, t, stock.Held, string(n.Damage), &due)
 		}
 		return j.ID, nil
 	})
-	if err != nil {
-		return TreeView{}, err
-	}
-	return d.Tree(ctx, who, code)
 }
 
 // RepairDamage notes that a repair is done, or takes that back.
@@ -75,7 +63,7 @@ func (d *Desk) RepairDamage(ctx context.Context, who Caller, typed, id string, d
 	if err != nil {
 		return TreeView{}, err
 	}
-	now := d.Now()
+	now := d.entered(who)
 	if done {
 		err = d.Store.SetRepaired(ctx, id, t.ID, &now, &who.ID)
 	} else {

@@ -55,9 +55,9 @@ func (d *Desk) keeping(ctx context.Context, s *store.Store, h rules.House, v Lot
 // airOfDay is the high and the low of the yard's day by the station, read every hour.
 func (d *Desk) airOfDay(h rules.House) (high, low float64) {
 	high, low = math.Inf(-1), math.Inf(1)
-	day := midnight(d.Now())
+	year, month, day := d.yardNow().Date()
 	for hour := range 24 {
-		c, _ := d.Weather.Air(h.Value(rules.YardLat), day.Add(time.Duration(hour)*time.Hour))
+		c, _ := d.Weather.Air(h.Value(rules.YardLat), time.Date(year, month, day, hour, 0, 0, 0, d.Zone))
 		high, low = math.Max(high, c), math.Min(low, c)
 	}
 	return high, low

@@ -12,7 +12,6 @@ import (
 	"github.com/disintegration/imaging"
 
 	"sedum/core/fault"
-	"sedum/core/tag"
 	"sedum/store"
 )
 
@@ -38,10 +37,6 @@ func (d *Desk) AddPhoto(ctx context.Context, who Caller, typed, key, part, capti
 	if !May(who.Role, TakePhotos) {
 		return TreeView{}, ErrNotAllowed
 	}
-	code, err := tag.Parse(typed)
-	if err != nil {
-		return TreeView{}, err
-	}
 	var l fault.List
 	known := false
 	for _, p := range PhotoParts() {
@@ -60,11 +55,7 @@ func (d *Desk) AddPhoto(ctx context.Context, who Caller, typed, key, part, capti
 	if err != nil {
 		return TreeView{}, err
 	}
-	_, err = once(ctx, d, who, key, "photo "+code, func(tx *store.Store) (string, error) {
-		t, err := tx.TreeForUpdate(ctx, code)
-		if err != nil {
-			return "", err
-		}
+	return d.onTree(ctx, who, typed, key, "photo", func(tx *store.Store, t store.Tree) (string, error) {
 		before, err := tx.PhotosOf(ctx, t.ID)
 		if err != nil {
 			return "", err
@@ -73,13 +64,9 @@ func (d *Desk) AddPhoto(ctx context.Context, who Caller, typed, key, part, capti
 			return "", Refused{Code: "photo-count", Field: "file"}
 		}
 		photo.ID, photo.TreeID, photo.Part, photo.Caption = store.NewID(), t.ID, part, strings.TrimSpace(caption)
-		photo.PersonID, photo.At = who.ID, d.Now()
+		photo.PersonID, photo.At = who.ID, d.entered(who)
 		return photo.ID, store.Add(ctx, tx, &photo)
 	})
-	if err != nil {
-		return TreeView{}, err
-	}
-	return d.Tree(ctx, who, code)
 }
 
 func develop(file []byte) (store.Photo, error) {

@@ -52,7 +52,7 @@ func (d *Desk) Today(ctx context.Context, who Caller) (Board, error) {
 	if err != nil {
 		return b, err
 	}
-	tomorrow := midnight(d.Now()).AddDate(0, 0, 1)
+	tomorrow := d.today().AddDate(0, 0, 1)
 	for _, t := range held {
 		if t.DueOn != nil && t.DueOn.Before(tomorrow) {
 			b.DueHolds = append(b.DueHolds, t)

@@ -35,11 +35,11 @@ func (d *Desk) FeelRoots(ctx context.Context, who Caller, key string, n NewDampL
 		if err != nil {
 			return "", err
 		}
-		look := store.DampLook{ID: store.NewID(), LotID: lot.ID, TreeID: treeID, Damp: n.Damp, PersonID: who.ID, At: d.Now()}
+		look := store.DampLook{ID: store.NewID(), LotID: lot.ID, TreeID: treeID, Damp: n.Damp, PersonID: who.ID, At: d.entered(who)}
 		if err := store.Add(ctx, tx, &look); err != nil || n.Damp == yard.Moist {
 			return look.ID, err
 		}
-		wetted := store.ClockStage{ID: store.NewID(), LotID: lot.ID, TreeID: treeID, At: d.Now(), Rewet: true, PersonID: who.ID, EnteredAt: d.Now()}
+		wetted := store.ClockStage{ID: store.NewID(), LotID: lot.ID, TreeID: treeID, At: look.At, Rewet: true, PersonID: who.ID, EnteredAt: d.Now()}
 		return look.ID, store.Add(ctx, tx, &wetted)
 	})
 	if err != nil {
@@ -73,7 +73,7 @@ func (d *Desk) feltAt(ctx context.Context, units []ClockUnit) error {
 		if u.Felt != nil {
 			last = u.Felt.At
 		}
-		u.FeelToday = yard.DampDue(last, d.Now())
+		u.FeelToday = yard.DampDue(last, d.yardNow())
 	}
 	return nil
 }
@@ -203,7 +203,7 @@ func (d *Desk) BeginSoak(ctx context.Context, who Caller, key string, n NewSoak)
 		return nil, err
 	}
 	_, err := once(ctx, d, who, key, "soak", func(tx *store.Store) (string, error) {
-		s := store.Soak{ID: store.NewID(), Water: n.Water, BegunAt: d.Now(), PersonID: who.ID}
+		s := store.Soak{ID: store.NewID(), Water: n.Water, BegunAt: d.entered(who), PersonID: who.ID}
 		if n.Tag != "" {
 			code, err := tag.Parse(n.Tag)
 			if err != nil {
@@ -243,7 +243,7 @@ func (d *Desk) EndSoak(ctx context.Context, who Caller, id string) ([]SoakView, 
 	if !May(who.Role, KeepClock) {
 		return nil, ErrNotAllowed
 	}
-	if err := d.Store.EndSoak(ctx, id, d.Now()); err != nil {
+	if err := d.Store.EndSoak(ctx, id, d.entered(who)); err != nil {
 		return nil, err
 	}
 	return d.Soaks(ctx, who)

@@ -70,7 +70,7 @@ func (d *Desk) WorkList(ctx context.Context, who Caller) (YardWork, error) {
 		return out, err
 	}
 	byTool := map[string][]WorkItem{}
-	tomorrow := midnight(d.Now()).AddDate(0, 0, 1)
+	tomorrow := d.today().AddDate(0, 0, 1)
 	for _, r := range rows {
 		if r.State == stock.Held {
 			waits := stock.WaitsForSeason(r.Assessment)

@@ -5,6 +5,7 @@ import (
 	"time"
 
 	"gorm.io/gorm"
+	"gorm.io/gorm/clause"
 
 	"sedum/core/stock"
 	"sedum/core/yard"
@@ -127,13 +128,18 @@ func (s *Store) OpenSoaks(ctx context.Context) ([]Soak, error) {
 	return out, ours(err)
 }
 
-// EndSoak takes stock out of the water. ErrMissing when it does not stand in it.
+// EndSoak takes stock out of the water; what is out of it stays so from when it was. ErrMissing when there is no such soak.
 func (s *Store) EndSoak(ctx context.Context, id string, at time.Time) error {
-	out := s.db.WithContext(ctx).Model(&Soak{}).Where("id = ? AND ended_at IS NULL", id).Update("ended_at", at)
-	if out.Error == nil && out.RowsAffected == 0 {
-		return ErrMissing
-	}
-	return ours(out.Error)
+	return s.InTransaction(ctx, func(tx *Store) error {
+		var soak Soak
+		if err := tx.db.WithContext(ctx).Clauses(clause.Locking{Strength: "UPDATE"}).Where("id = ?", id).Take(&soak).Error; err != nil {
+			return ours(err)
+		}
+		if soak.EndedAt != nil {
+			return nil
+		}
+		return ours(tx.db.WithContext(ctx).Model(&soak).Update("ended_at", at).Error)
+	})
 }
 
 // TellSoak claims to tell of a soak, once; false when somebody was told before.

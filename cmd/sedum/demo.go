@@ -46,8 +46,13 @@ func runDemo(args []string, _ io.Reader, out, errs io.Writer) int {
 	listen := flags.String("listen", setting("SEDUM_LISTEN", "127.0.0.1:8080"), "address to serve on")
 	cert := flags.String("tls-cert", setting("SEDUM_TLS_CERT", ""), "certificate file: serve over HTTPS")
 	key := flags.String("tls-key", setting("SEDUM_TLS_KEY", ""), "key file of the certificate")
+	zone := flags.String("zone", setting("SEDUM_ZONE", "Local"), "where the yard's days begin and end, by its name in the table of zones")
 	if err := flags.Parse(args); err != nil {
 		return 2
+	}
+	place, err := zoneOf(*zone)
+	if err != nil {
+		return failed(errs, err)
 	}
 	logTo(errs)
 	folder, err := home()
@@ -77,6 +82,7 @@ func runDemo(args []string, _ io.Reader, out, errs io.Writer) int {
 	}
 	defer func() { _ = s.Close() }()
 	d := demo.WithStandIns(desk.New(s))
+	d.Zone = place
 	if err := errors.Join(s.Migrate(ctx)); err != nil {
 		return failed(errs, err)
 	}

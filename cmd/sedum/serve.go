@@ -13,6 +13,7 @@ import (
 	"os/signal"
 	"syscall"
 	"time"
+	_ "time/tzdata" // a yard's machine may have no table of zones
 
 	"sedum/api"
 	"sedum/demo"
@@ -35,6 +36,15 @@ func logTo(errs io.Writer) {
 	slog.SetDefault(slog.New(slog.NewJSONHandler(errs, &slog.HandlerOptions{Level: level})))
 }
 
+// zoneOf finds a zone by its name: "Local" is the machine's, "UTC" Greenwich's.
+func zoneOf(name string) (*time.Location, error) {
+	place, err := time.LoadLocation(name)
+	if err != nil {
+		return nil, fmt.Errorf("--zone: %q is in no table of zones; name it like Europe/Vienna or UTC", name)
+	}
+	return place, nil
+}
+
 func runServe(args []string, _ io.Reader, out, errs io.Writer) int {
 	flags := flag.NewFlagSet("serve", flag.ContinueOnError)
 	flags.SetOutput(errs)
@@ -42,12 +52,17 @@ func runServe(args []string, _ io.Reader, out, errs io.Writer) int {
 	listen := flags.String("listen", setting("SEDUM_LISTEN", "127.0.0.1:8080"), "address to serve on")
 	cert := flags.String("tls-cert", setting("SEDUM_TLS_CERT", ""), "certificate file: serve over HTTPS")
 	key := flags.String("tls-key", setting("SEDUM_TLS_KEY", ""), "key file of the certificate")
+	zone := flags.String("zone", setting("SEDUM_ZONE", "Local"), "where the yard's days begin and end, by its name in the table of zones")
 	if err := flags.Parse(args); err != nil {
 		return 2
 	}
 	if *dsn == "" || (*cert == "") != (*key == "") {
 		_, _ = fmt.Fprint(errs, usage)
 		return 2
+	}
+	place, err := zoneOf(*zone)
+	if err != nil {
+		return failed(errs, err)
 	}
 	logTo(errs)
 	ctx, stop := signal.NotifyContext(context.Background(), syscall.SIGINT, syscall.SIGTERM)
@@ -65,6 +80,7 @@ func runServe(args []string, _ io.Reader, out, errs io.Writer) int {
 		return failed(errs, err)
 	}
 	d := demo.WithStandIns(desk.New(s))
+	d.Zone = place
 	go watchClocks(ctx, d)
 	face := api.New(d, api.Settings{TLS: *cert != ""})
 	_, _ = fmt.Fprintf(out, "Sedum serves on %s\n", listener.Addr())

@@ -4847,6 +4847,8 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
+                /** @description seconds for which the entry waited on a device without a network; it counts from when it was made */
+                "Sedum-Entered-Ago"?: number;
                 "Idempotency-Key"?: string;
             };
             path?: never;
@@ -4983,6 +4985,8 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
+                /** @description seconds for which the entry waited on a device without a network; it counts from when it was made */
+                "Sedum-Entered-Ago"?: number;
                 "Idempotency-Key"?: string;
             };
             path?: never;
@@ -6691,6 +6695,8 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
+                /** @description seconds for which the entry waited on a device without a network; it counts from when it was made */
+                "Sedum-Entered-Ago"?: number;
                 "Idempotency-Key"?: string;
             };
             path?: never;
@@ -6725,7 +6731,10 @@ export interface operations {
     "end-soak": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description seconds for which the entry waited on a device without a network; it counts from when it was made */
+                "Sedum-Entered-Ago"?: number;
+            };
             path: {
                 id: string;
             };
@@ -7196,6 +7205,8 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
+                /** @description seconds for which the entry waited on a device without a network; it counts from when it was made */
+                "Sedum-Entered-Ago"?: number;
                 "Idempotency-Key"?: string;
             };
             path: {
@@ -7233,6 +7244,8 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
+                /** @description seconds for which the entry waited on a device without a network; it counts from when it was made */
+                "Sedum-Entered-Ago"?: number;
                 "Idempotency-Key"?: string;
             };
             path: {
@@ -7270,6 +7283,8 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
+                /** @description seconds for which the entry waited on a device without a network; it counts from when it was made */
+                "Sedum-Entered-Ago"?: number;
                 "Idempotency-Key"?: string;
             };
             path: {
@@ -7306,7 +7321,10 @@ export interface operations {
     "repair-damage": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description seconds for which the entry waited on a device without a network; it counts from when it was made */
+                "Sedum-Entered-Ago"?: number;
+            };
             path: {
                 tag: string;
                 id: string;
@@ -7383,6 +7401,8 @@ export interface operations {
                 caption?: string;
             };
             header?: {
+                /** @description seconds for which the entry waited on a device without a network; it counts from when it was made */
+                "Sedum-Entered-Ago"?: number;
                 "Idempotency-Key"?: string;
             };
             path: {
