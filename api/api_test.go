@@ -33,8 +33,7 @@ type house struct {
 
 func open(t *testing.T) house {
 	t.Helper()
-	d := desk.New(testdb.Open(t))
-	require.NoError(t, demo.Load(context.Background(), d))
+	d := demo.WithStandIns(desk.New(testdb.Copy(t, "demo", func(s *store.Store) error { return demo.Load(context.Background(), desk.New(s)) })))
 	face := api.New(d, api.Settings{})
 	h := house{httptest.NewServer(face.Handler()), face, d}
 	t.Cleanup(h.Close)

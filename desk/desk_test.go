@@ -31,17 +31,24 @@ type quarrywell struct {
 
 func open(t *testing.T) quarrywell {
 	t.Helper()
-	d := desk.New(testdb.Open(t))
-	var ticks atomic.Int64 // every look at the clock is a millisecond later
-	d.Now = func() time.Time {
-		return time.Date(2026, 11, 25, 10, 0, 0, 0, time.UTC).Add(time.Duration(ticks.Add(1)) * time.Millisecond)
-	}
-	require.NoError(t, demo.Load(ctx, d))
+	ten := time.Date(2026, 11, 25, 10, 0, 0, 0, time.UTC)
+	d := demo.WithStandIns(desk.New(testdb.Copy(t, "demo at ten", func(s *store.Store) error {
+		d := desk.New(s)
+		d.Now = ticking(ten)
+		return demo.Load(ctx, d)
+	})))
+	d.Now = ticking(ten.Add(time.Minute))
 	q := quarrywell{Desk: d, t: t}
 	for i, into := range []*desk.Caller{&q.hand, &q.advisor, &q.manager} {
 		*into = q.caller(demo.People()[i].SignIn)
 	}
 	return q
+}
+
+// ticking is a clock: every look at it is a millisecond later.
+func ticking(from time.Time) func() time.Time {
+	var ticks atomic.Int64
+	return func() time.Time { return from.Add(time.Duration(ticks.Add(1)) * time.Millisecond) }
 }
 
 func (q quarrywell) caller(signIn string) desk.Caller {

@@ -37,9 +37,8 @@ type house struct {
 // openHouse starts the program's own face over a fresh demo.
 func openHouse(t *testing.T) *house {
 	t.Helper()
-	s := testdb.Open(t)
-	h := &house{t: t, desk: desk.New(s)}
-	require.NoError(t, demo.Load(context.Background(), h.desk))
+	h := &house{t: t, desk: demo.WithStandIns(desk.New(testdb.Open(t)))}
+	require.NoError(t, demo.Load(context.Background(), h.desk)) // anew for each: it is told from the present moment
 	h.serve("127.0.0.1:0")
 	t.Cleanup(func() { _ = h.server.Close() })
 	return h

@@ -4,6 +4,7 @@ package testdb
 import (
 	"context"
 	"database/sql"
+	"fmt"
 	"os"
 	"strings"
 	"testing"
@@ -18,23 +19,41 @@ import (
 // DSN makes an empty database and gives its address; it is dropped when the test ends.
 func DSN(t testing.TB) string {
 	t.Helper()
-	server := os.Getenv(database.TestEnvironment)
-	if server == "" {
-		t.Fatalf("%s is not set: run the tests with ./run test, or one package with ./run test PACKAGE", database.TestEnvironment)
-	}
-	name := "t_" + store.NewID()
-	config, err := mysql.ParseDSN(server)
-	require.NoError(t, err)
-	admin, err := sql.Open("mysql", server)
-	require.NoError(t, err)
-	_, err = admin.Exec("CREATE DATABASE " + name + " CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci")
+	dsn, err := create()
 	require.NoError(t, err)
 	t.Cleanup(func() {
-		_, _ = admin.Exec("DROP DATABASE " + strings.ReplaceAll(name, "`", ""))
+		config, err := mysql.ParseDSN(dsn)
+		if err != nil {
+			return
+		}
+		admin, err := sql.Open("mysql", os.Getenv(database.TestEnvironment))
+		if err != nil {
+			return
+		}
+		_, _ = admin.Exec("DROP DATABASE " + strings.ReplaceAll(config.DBName, "`", ""))
 		_ = admin.Close()
 	})
-	config.DBName = name
-	return config.FormatDSN()
+	return dsn
+}
+
+// create makes an empty database on the throwaway server.
+func create() (string, error) {
+	server := os.Getenv(database.TestEnvironment)
+	if server == "" {
+		return "", fmt.Errorf("%s is not set: run the tests with ./run test, or one package with ./run test PACKAGE", database.TestEnvironment)
+	}
+	config, err := mysql.ParseDSN(server)
+	if err != nil {
+		return "", err
+	}
+	admin, err := sql.Open("mysql", server)
+	if err != nil {
+		return "", err
+	}
+	defer func() { _ = admin.Close() }()
+	config.DBName = "t_" + store.NewID()
+	_, err = admin.Exec("CREATE DATABASE " + config.DBName + " CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci")
+	return config.FormatDSN(), err
 }
 
 // Open gives a migrated store.
