@@ -2,6 +2,7 @@ package e2e_test
 
 import (
 	"context"
+	"crypto/tls"
 	"fmt"
 	"net"
 	"net/http"
@@ -32,6 +33,8 @@ type house struct {
 	address string
 	desk    *desk.Desk
 	server  *http.Server
+	// secret is the certificate of a house that serves over HTTPS; nil over HTTP.
+	secret *tls.Certificate
 }
 
 // openHouse starts the program's own face over a fresh demo.
@@ -50,11 +53,15 @@ func (h *house) serve(address string) {
 	listener, err := net.Listen("tcp", address)
 	require.NoError(h.t, err)
 	h.address = "http://" + listener.Addr().String()
+	if h.secret != nil {
+		h.address = "https://" + listener.Addr().String()
+		listener = tls.NewListener(listener, &tls.Config{Certificates: []tls.Certificate{*h.secret}, MinVersion: tls.VersionTLS12})
+	}
 	signIns := []api.DemoSignIn{}
 	for _, p := range demo.People() {
 		signIns = append(signIns, api.DemoSignIn{Name: p.Name, Role: string(p.Role), SignIn: p.SignIn, Password: p.Password})
 	}
-	h.server = &http.Server{Handler: api.New(h.desk, api.Settings{Demo: signIns}).Handler(), ReadHeaderTimeout: 5 * time.Second}
+	h.server = &http.Server{Handler: api.New(h.desk, api.Settings{Demo: signIns, TLS: h.secret != nil}).Handler(), ReadHeaderTimeout: 5 * time.Second}
 	server := h.server
 	go func() { _ = server.Serve(listener) }()
 }
@@ -87,13 +94,14 @@ type hand struct {
 const patience = 60 * time.Second
 
 // open starts Chromium with an empty profile and a window of that size.
-func (h *house) open(width, height int64, touch bool) *hand {
+func (h *house) open(width, height int64, touch bool, flags ...chromedp.ExecAllocatorOption) *hand {
 	h.t.Helper()
 	options := append(chromedp.DefaultExecAllocatorOptions[:],
 		chromedp.ExecPath(chromium(h.t)), chromedp.NoSandbox, chromedp.DisableGPU, chromedp.WindowSize(int(width), int(height)),
 		chromedp.Flag("disable-quic", true), chromedp.Flag("disable-background-networking", true), chromedp.Flag("disable-sync", true),
 		chromedp.Flag("disable-component-update", true), chromedp.Flag("no-first-run", true), chromedp.Flag("disable-dev-shm-usage", true),
 		chromedp.Flag("lang", "en-US"), chromedp.Flag("force-color-profile", "srgb"))
+	options = append(options, flags...)
 	allocator, stop := chromedp.NewExecAllocator(context.Background(), options...)
 	ctx, cancel := chromedp.NewContext(allocator)
 	h.t.Cleanup(func() { cancel(); stop() })

@@ -171,7 +171,7 @@ func TestTheServerStopsWhileSaving(t *testing.T) {
 	address := strings.TrimPrefix(h.address, "http://")
 	require.NoError(t, h.server.Close())
 	p.press("button", "Save this look")
-	p.until(`document.body.innerText.includes('1 look is kept on this device')`)
+	p.until(`document.body.innerText.includes('1 entry is kept on this device')`)
 	v, err := h.desk.Tree(context.Background(), h.caller(store.Manager), tag)
 	require.NoError(t, err)
 	assert.Empty(t, v.Checks)

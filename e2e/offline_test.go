@@ -45,12 +45,12 @@ func TestTheNetworkIsCutInTheMiddleOfEntering(t *testing.T) {
 	enter()
 	p.until(`document.body.innerText.includes('No verdict yet')`)
 	p.press("button", "Save this look")
-	p.until(`document.body.innerText.includes('1 look is kept on this device')`)
+	p.until(`document.body.innerText.includes('1 entry is kept on this device')`)
 	p.until(`location.pathname.startsWith('/bench/') && !location.pathname.includes('` + first + `')`)
 	p.sees("Hornbeam")
 	enter()
 	p.press("button", "Save this look")
-	p.until(`document.body.innerText.includes('2 looks are kept on this device')`)
+	p.until(`document.body.innerText.includes('2 entries are kept on this device')`)
 	p.sees("Hornbeam")
 	p.press("button", "All sound above the line")
 	p.fill("Caliper", "31")
@@ -59,7 +59,7 @@ func TestTheNetworkIsCutInTheMiddleOfEntering(t *testing.T) {
 
 	// The tab is closed and opened without a network.
 	p.do(chromedp.Reload())
-	p.until(`document.body.innerText.includes('2 looks are kept on this device')`)
+	p.until(`document.body.innerText.includes('2 entries are kept on this device')`)
 	p.sees("Hornbeam")
 	var caliper string
 	p.do(chromedp.Value(byLabel("Caliper"), &caliper, chromedp.BySearch))

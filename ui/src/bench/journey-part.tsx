@@ -1,9 +1,10 @@
 import { useState } from 'react'
 import { useTranslation } from 'react-i18next'
-import { ask, client, type Schemas, type Tree } from '../api/client'
+import type { Schemas, Tree } from '../api/client'
 import { treeQuery } from '../api/queries'
+import { useKeptOf } from '../offline/kept'
+import { useKeptDeed } from '../offline/use-kept-deed'
 import { Choice } from '../parts/choice'
-import { useDeed } from '../parts/deed'
 import { MeasureField } from '../parts/measure-field'
 import { sayProblem } from '../parts/states'
 import { sayMoment } from '../parts/time'
@@ -25,33 +26,25 @@ export function JourneyPart({ tree, may }: { tree: Tree; may: boolean }) {
   const [journey, setJourney] = useState<NewDamage['journey']>(tree.state === 'sold' ? 'going-home' : 'arrival')
   const [girth, setGirth] = useState<number | null>(10)
   const [note, setNote] = useState('')
-  const record = useDeed(
-    (_: undefined, key: string) =>
-      ask(
-        client.POST('/api/v1/trees/{tag}/damages', {
-          params: { path: { tag: tree.tag }, header: { 'Idempotency-Key': key } },
-          body: { journey, damage: damage as NewDamage['damage'], girth_share: (girth ?? 0) / 100, note },
-        }),
-      ),
-    {
-      puts: () => treeQuery(tree.tag).queryKey,
-      stales: ['work', 'today', 'trees', 'lots'],
-      done: () => {
-        setDamage('')
-        setNote('')
-      },
-    },
+  const clear = () => {
+    setDamage('')
+    setNote('')
+  }
+  const record = useKeptDeed(
+    'damage',
+    (d) => ({ what: t('kept.damage', { tag: d.tag, what: t(`journey.damage.${d.damage}`) }), href: `/bench/${d.tag}` }),
+    { puts: () => treeQuery(tree.tag).queryKey, done: clear, kept: clear },
   )
-  const repair = useDeed(
-    (d: { id: string; repaired: boolean }) =>
-      ask(
-        client.POST('/api/v1/trees/{tag}/damages/{id}/repaired', {
-          params: { path: { tag: tree.tag, id: d.id } },
-          body: { repaired: d.repaired },
-        }),
-      ),
-    { puts: () => treeQuery(tree.tag).queryKey, stales: ['work'] },
+  const repair = useKeptDeed(
+    'repair',
+    ({ id }) => ({
+      what: t('kept.work', { tag: tree.tag, work: tree.damages.find((d) => d.id === id)?.repair }),
+      href: `/bench/${tree.tag}`,
+    }),
+    { puts: () => treeQuery(tree.tag).queryKey },
   )
+  const waiting = useKeptOf('damage', (d) => d.tag === tree.tag).length > 0
+  const repairing = useKeptOf('repair', (r) => r.tag === tree.tag).map((k) => (k.input as { id: string }).id)
   return (
     <section aria-label={t('journey.title')} className="grid gap-3 pb-2">
       <ul>
@@ -67,10 +60,10 @@ export function JourneyPart({ tree, may }: { tree: Tree; may: boolean }) {
               <button
                 type="button"
                 className="quiet mt-1"
-                disabled={repair.isPending}
-                onClick={() => repair.mutate({ id: d.id, repaired: !d.repaired_at })}
+                disabled={repair.isPending || repairing.includes(d.id)}
+                onClick={() => repair.mutate({ tag: tree.tag, id: d.id, repaired: !d.repaired_at })}
               >
-                {t(d.repaired_at ? 'undo' : 'journey.done')}
+                {t(repairing.includes(d.id) ? 'kept.here' : d.repaired_at ? 'undo' : 'journey.done')}
               </button>
             )}
           </li>
@@ -104,13 +97,18 @@ export function JourneyPart({ tree, may }: { tree: Tree; may: boolean }) {
                 type="button"
                 className="deed"
                 disabled={record.isPending}
-                onClick={() => record.mutate(undefined)}
+                onClick={() => record.mutate({ tag: tree.tag, journey, damage, girth_share: (girth ?? 0) / 100, note })}
               >
                 {t('journey.record')}
               </button>
             </>
           )}
         </>
+      )}
+      {waiting && (
+        <p role="status" className="font-semibold text-leaf">
+          {t('kept.here')}
+        </p>
       )}
       {(record.error || repair.error) && (
         <p role="alert" className="text-oxblood">

@@ -1,13 +1,14 @@
-import { type QueryClient, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { type QueryClient, useQuery, useQueryClient } from '@tanstack/react-query'
 import { Tabs } from 'radix-ui'
-import { useEffect, useRef, useState } from 'react'
+import { useEffect, useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { useLocation } from 'wouter'
-import { ask, client, newKey, type Person, Problem, type Readings, type Tree } from '../api/client'
+import { Problem, type Readings, type Tree } from '../api/client'
 import { assessQuery, treeQuery } from '../api/queries'
 import { lotSize } from '../arrivals/lot-size'
 import { TreeSection } from '../drawing/tree-section'
-import { keepLook } from '../offline/kept-looks'
+import { away } from '../offline/kept'
+import { useKeptDeed } from '../offline/use-kept-deed'
 import { sayProblem } from '../parts/states'
 import { useKeys } from '../shell/use-keys'
 import { useSettings } from '../words/settings'
@@ -27,17 +28,7 @@ const stages = ['above', 'line', 'below'] as const
 type Stage = (typeof stages)[number]
 
 /** One look at a tree: hand, eye, answer. It answers while someone enters; saving appends. */
-export function Look({
-  tree,
-  who,
-  afterWork,
-  onDone,
-}: {
-  tree: Tree
-  who: Person
-  afterWork: boolean
-  onDone: () => void
-}) {
+export function Look({ tree, afterWork, onDone }: { tree: Tree; afterWork: boolean; onDone: () => void }) {
   const { t } = useTranslation()
   const { units } = useSettings()
   const [, go] = useLocation()
@@ -57,48 +48,27 @@ export function Look({
   useEffect(() => {
     void fetchAhead(cache, tree.next_tag, 12)
   }, [cache, tree.next_tag])
-  const key = useRef(newKey())
-  const save = useMutation({
-    mutationFn: (version: number) =>
-      ask(
-        client.POST('/api/v1/trees/{tag}/checks', {
-          params: { path: { tag: tree.tag }, header: { 'Idempotency-Key': key.current } },
-          body: { version, after_work: afterWork, readings },
-        }),
-      ),
-    // A network or a database that is away: the look is kept on the device and goes up later with the same key.
-    onError: (cause) => {
-      if (!away(cause)) return
-      const look = {
-        key: key.current,
-        tag: tree.tag,
-        common: tree.lot.common,
-        version: tree.version,
-        afterWork,
-        readings,
-      }
-      void keepLook({ ...look, person: who.name, at: new Date().toISOString() }).then(() => {
+  const save = useKeptDeed(
+    'look',
+    () => ({ what: t('kept.look', { tag: tree.tag, kind: tree.lot.common }), href: `/bench/${tree.tag}` }),
+    {
+      kept: () => {
         hand.forget()
-        key.current = newKey()
-        save.reset()
         go(tree.next_tag ? `/bench/${tree.next_tag}` : '/bench')
-      })
+      },
+      done: (saved) => {
+        hand.forget()
+        const through = saved.state === 'for-sale' && saved.next_tag && tree.state === 'unchecked'
+        // A sound tree makes way for the next; any other is shown as it stands now.
+        void cache.invalidateQueries({ queryKey: treeQuery(tree.tag).queryKey }).then(() => {
+          if (!through) onDone()
+        })
+        if (through) go(`/bench/${saved.next_tag}`)
+      },
     },
-    onSuccess: (saved) => {
-      hand.forget()
-      key.current = newKey()
-      const through = saved.state === 'for-sale' && saved.next_tag && tree.state === 'unchecked'
-      // A sound tree makes way for the next; any other is shown as it stands now.
-      void cache.invalidateQueries({ queryKey: treeQuery(tree.tag).queryKey }).then(() => {
-        if (!through) onDone()
-      })
-      void cache.invalidateQueries({
-        predicate: (q) => ['trees', 'lots', 'today', 'match'].includes(String(q.queryKey[0])),
-      })
-      if (through) go(`/bench/${saved.next_tag}`)
-    },
-  })
-  const problem = (away(save.error) ? null : (save.error ?? (away(live.error) ? null : live.error))) as Problem | null
+  )
+  const saveAt = (version: number) => save.mutate({ tag: tree.tag, version, afterWork, readings })
+  const problem = (save.error ?? (away(live.error) ? null : live.error)) as Problem | null
   const stale = save.error instanceof Problem && save.error.status === 409 && save.error.current
   const fault = (field: string) => (problem instanceof Problem ? problem.field(field) : undefined)
   const stationFaults = bearings.map((_, i) => {
@@ -107,7 +77,7 @@ export function Look({
   })
   const answer = live.data
   const blocked = anyBad || save.isPending || Boolean(live.error && !away(live.error))
-  const send = () => !blocked && save.mutate(tree.version)
+  const send = () => !blocked && saveAt(tree.version)
   useKeys({
     a: () => setStage('above'),
     l: () => setStage('line'),
@@ -240,10 +210,7 @@ export function Look({
             save.reset()
             onDone()
           }}
-          onMine={() => {
-            key.current = newKey()
-            save.mutate((stale as Tree).version)
-          }}
+          onMine={() => saveAt((stale as Tree).version)}
           onClose={() => save.reset()}
         />
       ) : null}
@@ -259,9 +226,6 @@ async function fetchAhead(cache: QueryClient, tag: string, deep: number) {
     next = (await cache.fetchQuery(query).catch(() => undefined))?.next_tag ?? ''
   }
 }
-
-/** The server or its database is out of reach. */
-const away = (cause: unknown) => cause instanceof Problem && [0, 502, 503, 504].includes(cause.status)
 
 /** What repeats in a lot: the sizes of ball and tree, and the wrapping. What each tree hides is looked for anew. */
 function repeats(last: Readings): Partial<Draft['readings']> {

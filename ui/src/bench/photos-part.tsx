@@ -1,12 +1,13 @@
-import { useRef, useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { ask, client, type Tree } from '../api/client'
 import { treeQuery } from '../api/queries'
+import { useKeptOf } from '../offline/kept'
+import { useKeptDeed } from '../offline/use-kept-deed'
 import { Choice } from '../parts/choice'
 import { useDeed } from '../parts/deed'
 import { sayProblem } from '../parts/states'
-
-type Given = { file: File; part: string; caption: string }
+import { Camera, hasCamera } from './camera'
 
 /** Photographs of a tree: from the tablet's camera or a file, with one line under each. */
 export function PhotosPart({ tree, may }: { tree: Tree; may: boolean }) {
@@ -14,22 +15,15 @@ export function PhotosPart({ tree, may }: { tree: Tree; may: boolean }) {
   const chosen = useRef<HTMLInputElement>(null)
   const [part, setPart] = useState('root')
   const [caption, setCaption] = useState('')
-  const add = useDeed(
-    (given: Given, key: string) =>
-      ask<Tree>(
-        client.POST('/api/v1/trees/{tag}/photos', {
-          params: {
-            path: { tag: tree.tag },
-            query: { part: given.part, caption: given.caption },
-            header: { 'Idempotency-Key': key },
-          },
-          body: given.file as unknown as string,
-          bodySerializer: (body) => body as unknown as BodyInit,
-          headers: { 'Content-Type': 'application/octet-stream' },
-        }),
-      ),
-    { puts: () => treeQuery(tree.tag).queryKey, done: () => setCaption('') },
-  )
+  const [camera, setCamera] = useState(false)
+  const clear = () => setCaption('')
+  const add = useKeptDeed('photo', () => ({ what: t('kept.photo', { tag: tree.tag }), href: `/bench/${tree.tag}` }), {
+    puts: () => treeQuery(tree.tag).queryKey,
+    done: clear,
+    kept: clear,
+  })
+  const waiting = useKeptOf('photo', (p) => p.tag === tree.tag)
+  const give = (file: Blob) => add.mutate({ tag: tree.tag, part, caption, file })
   const remove = useDeed(
     (id: string) => ask<unknown>(client.DELETE('/api/v1/photos/{id}', { params: { path: { id } } })),
     { stales: ['tree'] },
@@ -60,6 +54,12 @@ export function PhotosPart({ tree, may }: { tree: Tree; may: boolean }) {
             )}
           </li>
         ))}
+        {waiting.map((w) => (
+          <li key={w.key} className="leading-tight">
+            <KeptPhoto file={(w.input as { file: Blob }).file} />
+            <span className="block pt-1 font-semibold text-leaf text-sm">{t('kept.here')}</span>
+          </li>
+        ))}
       </ul>
       {may && (
         <div className="grid gap-2">
@@ -82,18 +82,30 @@ export function PhotosPart({ tree, may }: { tree: Tree; may: boolean }) {
             ref={chosen}
             type="file"
             accept="image/jpeg,image/png"
-            capture="environment"
             className="sr-only"
             aria-label={t('photos.file')}
             onChange={(e) => {
               const file = e.target.files?.[0]
-              if (file) add.mutate({ file, part, caption })
+              if (file) give(file)
               e.target.value = ''
             }}
           />
-          <button type="button" className="quiet" disabled={add.isPending} onClick={() => chosen.current?.click()}>
-            {add.isPending ? t('photos.sending') : t('photos.add')}
-          </button>
+          <div className="grid grid-cols-2 gap-2">
+            {hasCamera() && (
+              <button type="button" className="quiet" onClick={() => setCamera(true)}>
+                {t('photos.camera')}
+              </button>
+            )}
+            <button
+              type="button"
+              className="quiet only:col-span-2"
+              disabled={add.isPending}
+              onClick={() => chosen.current?.click()}
+            >
+              {add.isPending ? t('photos.sending') : t('photos.add')}
+            </button>
+          </div>
+          {camera && <Camera onShot={give} onClose={() => setCamera(false)} />}
           {add.error && (
             <p role="alert" className="text-oxblood">
               {sayProblem(add.error, t)}
@@ -103,4 +115,22 @@ export function PhotosPart({ tree, may }: { tree: Tree; may: boolean }) {
       )}
     </section>
   )
+}
+
+/** A photograph that waits on this device. */
+function KeptPhoto({ file }: { file: Blob }) {
+  const { t } = useTranslation()
+  const [at, setAt] = useState('')
+  useEffect(() => {
+    const url = URL.createObjectURL(file)
+    setAt(url)
+    return () => URL.revokeObjectURL(url)
+  }, [file])
+  return at ? (
+    <img
+      src={at}
+      alt={t('kept.here')}
+      className="aspect-square w-full rounded-lg border-2 border-leaf border-dashed object-cover"
+    />
+  ) : null
 }

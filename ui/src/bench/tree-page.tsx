@@ -40,7 +40,6 @@ export function TreePage({ tag, who }: { tag: string; who: Person }) {
       <Look
         key={`${data.version} ${again}`}
         tree={data}
-        who={who}
         afterWork={data.work_done && !again}
         onDone={() => setAgain(false)}
       />

@@ -1,8 +1,9 @@
-import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useTranslation } from 'react-i18next'
-import { ask, client, newKey, type Tree } from '../api/client'
+import type { Tree } from '../api/client'
 import { treeQuery } from '../api/queries'
 import { TreeSection } from '../drawing/tree-section'
+import { useKeptOf } from '../offline/kept'
+import { useKeptDeed } from '../offline/use-kept-deed'
 import { sayProblem } from '../parts/states'
 import { AnswerPanel } from './answer-panel'
 import { TreeTitle } from './look'
@@ -10,23 +11,21 @@ import { TreeTitle } from './look'
 /** The corrections of one tree, one touch each; each can be taken back. */
 export function WorkView({ tree, onLook }: { tree: Tree; onLook: () => void }) {
   const { t } = useTranslation()
-  const cache = useQueryClient()
   const check = tree.checks[0]
-  const correct = useMutation({
-    mutationFn: (w: { key: string; done: boolean }) =>
-      ask(
-        client.POST('/api/v1/trees/{tag}/corrections', {
-          params: { path: { tag: tree.tag }, header: { 'Idempotency-Key': newKey() } },
-          body: { work_key: w.key, done: w.done },
-        }),
-      ),
-    onSuccess: (saved) => {
-      cache.setQueryData(treeQuery(tree.tag).queryKey, saved)
-      void cache.invalidateQueries({ queryKey: ['today'] })
-    },
-  })
+  const correct = useKeptDeed(
+    'correction',
+    ({ work_key }) => ({
+      what: t('kept.work', { tag: tree.tag, work: check.assessment.work.find((w) => w.key === work_key)?.text }),
+      href: `/bench/${tree.tag}`,
+    }),
+    { puts: () => treeQuery(tree.tag).queryKey },
+  )
+  const waiting = useKeptOf('correction', (c) => c.tag === tree.tag).map(
+    (k) => k.input as { work_key: string; done: boolean },
+  )
+  const isDone = (w: { key: string; done: boolean }) => waiting.find((k) => k.work_key === w.key)?.done ?? w.done
   const work = check.assessment.work.filter((w) => !w.at_planting)
-  const left = work.filter((w) => !w.done).length
+  const left = work.filter((w) => !isDone(w)).length
   return (
     <div className="grid flex-1 grid-cols-1 gap-8 px-4 py-4 md:px-7 lg:grid-cols-[22rem_minmax(0,1fr)_18.5rem]">
       <section>
@@ -37,19 +36,19 @@ export function WorkView({ tree, onLook }: { tree: Tree; onLook: () => void }) {
             <li key={w.key} className="row-line">
               <button
                 type="button"
-                aria-pressed={w.done}
+                aria-pressed={isDone(w)}
                 disabled={correct.isPending}
-                onClick={() => correct.mutate({ key: w.key, done: !w.done })}
+                onClick={() => correct.mutate({ tag: tree.tag, work_key: w.key, done: !isDone(w) })}
                 className="flex min-h-16 w-full items-center gap-4 py-2 text-left text-lg"
               >
                 <span
-                  className={`grid size-9 flex-none place-items-center rounded-lg border-2 border-ink text-xl ${w.done ? 'bg-leaf text-white' : 'bg-leaf-paper'}`}
+                  className={`grid size-9 flex-none place-items-center rounded-lg border-2 border-ink text-xl ${isDone(w) ? 'bg-leaf text-white' : 'bg-leaf-paper'}`}
                   aria-hidden="true"
                 >
-                  {w.done ? '✓' : ''}
+                  {isDone(w) ? '✓' : ''}
                 </span>
-                <span className={w.done ? 'line-through decoration-soft' : ''}>{w.text}</span>
-                {w.done && <span className="ml-auto text-soft text-sm">{w.by}</span>}
+                <span className={isDone(w) ? 'line-through decoration-soft' : ''}>{w.text}</span>
+                {isDone(w) && <span className="ml-auto text-soft text-sm">{w.done ? w.by : t('kept.here')}</span>}
               </button>
             </li>
           ))}

@@ -7,7 +7,7 @@ import { Choice } from '../parts/choice'
 import { useDeed } from '../parts/deed'
 import { MeasureField } from '../parts/measure-field'
 import { sayProblem } from '../parts/states'
-import type { Unit } from './clock-page'
+import type { Unit } from './unit'
 
 type NewDip = Schemas['DeskNewDip']
 

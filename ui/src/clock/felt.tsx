@@ -1,10 +1,12 @@
+import { useState } from 'react'
 import { useTranslation } from 'react-i18next'
-import { ask, client, type Schemas } from '../api/client'
+import type { Schemas } from '../api/client'
 import { clockQuery } from '../api/queries'
-import { useDeed } from '../parts/deed'
+import { useKeptOf } from '../offline/kept'
+import { useKeptDeed } from '../offline/use-kept-deed'
 import { sayProblem } from '../parts/states'
 import { sayMoment } from '../parts/time'
-import type { Unit } from './clock-page'
+import { said, type Unit } from './unit'
 
 type Damp = Schemas['DeskNewDampLook']['damp']
 const words: Damp[] = ['moist', 'drying', 'dry']
@@ -12,16 +14,10 @@ const words: Damp[] = ['moist', 'drying', 'dry']
 /** The daily touch: what the roots feel like. Drying roots are wetted in the same touch. */
 export function Felt({ unit: u }: { unit: Unit }) {
   const { t } = useTranslation()
-  const feel = useDeed(
-    (damp: Damp, key: string) =>
-      ask(
-        client.POST('/api/v1/clock/damp', {
-          params: { header: { 'Idempotency-Key': key } },
-          body: { lot: u.lot, tag: u.tag, damp },
-        }),
-      ),
-    { puts: () => clockQuery.queryKey, stales: ['tree'] },
-  )
+  const feel = useKeptDeed('felt', ({ damp }) => said(t, u, t(`felt.${damp}`)), { puts: () => clockQuery.queryKey })
+  const [again, setAgain] = useState(false)
+  const waiting = useKeptOf('felt', (f) => f.lot === u.lot && f.tag === u.tag).length > 0
+  const asks = (u.feel_today && !waiting) || again
   return (
     <fieldset className="mt-2 flex flex-wrap items-center gap-1.5" disabled={feel.isPending}>
       <legend className="sr-only">{t('felt.legend', { kind: u.common })}</legend>
@@ -30,11 +26,23 @@ export function Felt({ unit: u }: { unit: Unit }) {
           ? t('felt.today')
           : t('felt.was', { word: u.felt.text, when: sayMoment(u.felt.at), by: u.felt.by })}
       </span>
-      {words.map((w) => (
-        <button key={w} type="button" className="quiet !px-3" onClick={() => feel.mutate(w)}>
-          {t(`felt.${w}`)}
+      {!asks && !waiting && (
+        <button type="button" className="min-h-11 underline underline-offset-4" onClick={() => setAgain(true)}>
+          {t('felt.again')}
         </button>
-      ))}
+      )}
+      {waiting && <span className="font-semibold text-leaf">{t('kept.here')}</span>}
+      {asks &&
+        words.map((w) => (
+          <button
+            key={w}
+            type="button"
+            className="quiet !px-3"
+            onClick={() => feel.mutate({ lot: u.lot, tag: u.tag, damp: w }, { onSuccess: () => setAgain(false) })}
+          >
+            {t(`felt.${w}`)}
+          </button>
+        ))}
       {feel.error && (
         <span role="alert" className="text-oxblood">
           {sayProblem(feel.error, t)}

@@ -6,7 +6,7 @@ import { useDeed } from '../parts/deed'
 import { MeasureField } from '../parts/measure-field'
 import { FieldFault, sayProblem } from '../parts/states'
 import { fromLocal, toLocal } from '../parts/time'
-import type { Unit } from './clock-page'
+import type { Unit } from './unit'
 
 type NewStage = Schemas['DeskNewStage']
 

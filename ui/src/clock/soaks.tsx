@@ -1,13 +1,12 @@
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 import { useTranslation } from 'react-i18next'
-import { ask, client, type Schemas } from '../api/client'
 import { soaksQuery } from '../api/queries'
-import { useDeed } from '../parts/deed'
+import { useKeptOf } from '../offline/kept'
+import { useKeptDeed } from '../offline/use-kept-deed'
 import { sayProblem } from '../parts/states'
 import { sayMoment } from '../parts/time'
-
-type Water = Schemas['DeskNewSoak']['water']
+import { said } from './unit'
 
 /** What stands in water, and when it must come out; drawn as a trough that empties. */
 export function SoaksPart() {
@@ -20,10 +19,12 @@ export function SoaksPart() {
     const each = setInterval(() => setNow(Date.now()), 1000)
     return () => clearInterval(each)
   }, [list.length])
-  const out = useDeed(
-    (id: string) => ask(client.POST('/api/v1/soaks/{id}/ended', { params: { path: { id } }, body: {} })),
+  const out = useKeptDeed(
+    'soak-out',
+    ({ id }) => ({ what: t('kept.soak-out', { what: list.find((s) => s.id === id)?.common ?? '' }), href: '/clock' }),
     { puts: () => soaksQuery.queryKey },
   )
+  const leaving = useKeptOf('soak-out', () => true).map((k) => (k.input as { id: string }).id)
   if (list.length === 0) return null
   return (
     <section aria-labelledby="soaks" className="mb-6">
@@ -57,10 +58,10 @@ export function SoaksPart() {
               <button
                 type="button"
                 className={left > 0 ? 'quiet' : 'deed'}
-                disabled={out.isPending}
-                onClick={() => out.mutate(s.id)}
+                disabled={out.isPending || leaving.includes(s.id)}
+                onClick={() => out.mutate({ id: s.id })}
               >
-                {t('soak.out', { what: s.tag || s.common })}
+                {leaving.includes(s.id) ? t('kept.here') : t('soak.out', { what: s.tag || s.common })}
               </button>
             </li>
           )
@@ -81,18 +82,12 @@ const clock = (ms: number) => {
 }
 
 /** Into the water: clean or muddy, which says how long. */
-export function IntoWater({ lot, tag }: { lot: number; tag: string }) {
+export function IntoWater({ lot, tag, common }: { lot: number; tag: string; common: string }) {
   const { t } = useTranslation()
-  const begin = useDeed(
-    (water: Water, key: string) =>
-      ask(
-        client.POST('/api/v1/soaks', {
-          params: { header: { 'Idempotency-Key': key } },
-          body: { lot, tag, water },
-        }),
-      ),
-    { puts: () => soaksQuery.queryKey },
-  )
+  const begin = useKeptDeed('soak', ({ water }) => said(t, { common, lot, tag }, t(`soak.into.${water}`)), {
+    puts: () => soaksQuery.queryKey,
+  })
+  const waiting = useKeptOf('soak', (s) => s.lot === lot && s.tag === tag).length > 0
   return (
     <span className="inline-flex flex-wrap items-center gap-1.5">
       {(['clean', 'muddy'] as const).map((w) => (
@@ -100,15 +95,15 @@ export function IntoWater({ lot, tag }: { lot: number; tag: string }) {
           key={w}
           type="button"
           className="quiet !px-3"
-          disabled={begin.isPending}
-          onClick={() => begin.mutate(w)}
+          disabled={begin.isPending || waiting}
+          onClick={() => begin.mutate({ lot, tag, water: w })}
         >
           {t(`soak.into.${w}`)}
         </button>
       ))}
-      {begin.isSuccess && (
+      {(begin.data || waiting) && (
         <span role="status" className="font-semibold text-leaf">
-          {t('soak.begun')}
+          {t(waiting ? 'kept.here' : 'soak.begun')}
         </span>
       )}
       {begin.error && (

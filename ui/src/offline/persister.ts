@@ -13,6 +13,7 @@ export const keptQueries = [
   'today',
   'work',
   'clock',
+  'soaks',
   'deliveries',
   'kinds',
   'measures',

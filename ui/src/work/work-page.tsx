@@ -1,13 +1,15 @@
 import { useQuery } from '@tanstack/react-query'
 import { useTranslation } from 'react-i18next'
 import { Link } from 'wouter'
-import { ask, client, type Person, type Schemas } from '../api/client'
+import type { Person, Schemas } from '../api/client'
 import { workQuery } from '../api/queries'
 import { IntoWater } from '../clock/soaks'
-import { useDeed } from '../parts/deed'
-import { Failed, Loading, sayProblem } from '../parts/states'
+import { useKeptOf } from '../offline/kept'
+import { useKeptDeed } from '../offline/use-kept-deed'
+import { Failed, Loading } from '../parts/states'
 import { sayDay } from '../parts/time'
 import { MeasuresPart } from './measures-part'
+import { TickRow } from './tick-row'
 
 type Item = Schemas['WorkItem']
 type Held = Schemas['HeldTree']
@@ -19,7 +21,7 @@ export function WorkPage({ who }: { who: Person }) {
   if (work.isPending) return <Loading />
   if (work.error) return <Failed cause={work.error} again={() => work.refetch()} />
   const w = work.data
-  const count = w.tools.reduce((n, tool) => n + tool.items.length, 0)
+  const count = w.tools.reduce((n, tool) => n + tool.items.length, w.repairs.length)
   const may = (who.deeds as string[]).includes('check-trees')
   return (
     <div className="mx-auto grid w-full max-w-6xl gap-x-12 gap-y-8 px-4 py-6 md:px-7 lg:grid-cols-[1fr_21rem]">
@@ -67,7 +69,10 @@ export function WorkPage({ who }: { who: Person }) {
         ))}
         {w.repairs.length > 0 && (
           <section aria-label={t('work.repairs')}>
-            <h2 className="border-ink border-b-2 pb-1 text-xl">{t('work.repairs')}</h2>
+            <div className="flex items-baseline justify-between border-ink border-b-2 pb-1">
+              <h2 className="text-xl">{t('work.repairs')}</h2>
+              <span className="figure text-xl">{w.repairs.length}</span>
+            </div>
             <ul>
               {w.repairs.map((r) => (
                 <RepairRow key={r.id} repair={r} may={may} />
@@ -75,9 +80,7 @@ export function WorkPage({ who }: { who: Person }) {
             </ul>
           </section>
         )}
-        {count === 0 && w.repairs.length === 0 && w.again.length === 0 && (
-          <p className="text-soft text-xl">{t('work.none')}</p>
-        )}
+        {count === 0 && w.again.length === 0 && <p className="text-soft text-xl">{t('work.none')}</p>}
       </div>
       <div className="grid content-start gap-8">
         <section>
@@ -97,89 +100,40 @@ export function WorkPage({ who }: { who: Person }) {
 
 function ItemRow({ item, may }: { item: Item; may: boolean }) {
   const { t } = useTranslation()
-  const done = useDeed(
-    (_: undefined, key: string) =>
-      ask(
-        client.POST('/api/v1/trees/{tag}/corrections', {
-          params: { path: { tag: item.tag }, header: { 'Idempotency-Key': key } },
-          body: { work_key: item.key, done: true },
-        }),
-      ),
-    { stales: ['work', 'tree', 'today'] },
-  )
+  const done = useKeptDeed('correction', () => ({
+    what: t('kept.work', { tag: item.tag, work: item.text }),
+    href: `/bench/${item.tag}`,
+  }))
+  const waiting = useKeptOf('correction', (c) => c.tag === item.tag && c.work_key === item.key).length > 0
+  const wet = (item.code === 'soak' || item.code === 'soak-roots') && may
   return (
-    <li className="row-line grid min-h-16 grid-cols-[3rem_1fr_auto] items-center gap-3 py-1.5">
-      <button
-        type="button"
-        disabled={!may || done.isPending}
-        aria-label={t('work.done', { work: item.text, tag: item.tag })}
-        onClick={() => done.mutate(undefined)}
-        className="grid size-12 place-items-center rounded-lg border-[2.5px] border-ink hover:bg-leaf-pale"
-      >
-        {done.isPending || done.isSuccess ? '✓' : ''}
-      </button>
-      <span className="leading-snug">
-        <span className="block font-semibold">{item.text}</span>
-        <span className="block text-soft text-sm">
-          {item.common} · {t('lot-place', { lot: item.lot_number, place: item.number })}
-          {item.share_text && ` · ${item.share_text}`}
+    <TickRow
+      {...{ ...item, done, waiting, may }}
+      label={t('work.done', { work: item.text, tag: item.tag })}
+      onTick={() => done.mutate({ tag: item.tag, work_key: item.key, done: true })}
+    >
+      {wet && (
+        <span className="block pt-1">
+          <IntoWater lot={item.lot_number} tag={item.tag} common={item.common} />
         </span>
-        {(item.code === 'soak' || item.code === 'soak-roots') && may && (
-          <span className="block pt-1">
-            <IntoWater lot={item.lot_number} tag={item.tag} />
-          </span>
-        )}
-        {done.error && (
-          <span role="alert" className="block text-oxblood text-sm">
-            {sayProblem(done.error, t)}
-          </span>
-        )}
-      </span>
-      <Link href={`/bench/${item.tag}`} className="figure grid min-h-12 place-items-center px-2">
-        {item.tag}
-      </Link>
-    </li>
+      )}
+    </TickRow>
   )
 }
 
 function RepairRow({ repair: r, may }: { repair: Schemas['RepairItem']; may: boolean }) {
   const { t } = useTranslation()
-  const done = useDeed(
-    (_: undefined) =>
-      ask(
-        client.POST('/api/v1/trees/{tag}/damages/{id}/repaired', {
-          params: { path: { tag: r.tag, id: r.id } },
-          body: { repaired: true },
-        }),
-      ),
-    { stales: ['work', 'tree', 'today'] },
-  )
+  const done = useKeptDeed('repair', () => ({
+    what: t('kept.work', { tag: r.tag, work: r.text }),
+    href: `/bench/${r.tag}`,
+  }))
+  const waiting = useKeptOf('repair', ({ id }) => id === r.id).length > 0
   return (
-    <li className="row-line grid min-h-16 grid-cols-[3rem_1fr_auto] items-center gap-3 py-1.5">
-      <button
-        type="button"
-        disabled={!may || done.isPending}
-        aria-label={t('work.repaired', { work: r.text, tag: r.tag })}
-        onClick={() => done.mutate(undefined)}
-        className="grid size-12 place-items-center rounded-lg border-[2.5px] border-ink hover:bg-leaf-pale"
-      >
-        {done.isPending || done.isSuccess ? '✓' : ''}
-      </button>
-      <span className="leading-snug">
-        <span className="block font-semibold">{r.text}</span>
-        <span className="block text-soft text-sm">
-          {r.common} · {t('lot-place', { lot: r.lot_number, place: r.number })}
-        </span>
-        {done.error && (
-          <span role="alert" className="block text-oxblood text-sm">
-            {sayProblem(done.error, t)}
-          </span>
-        )}
-      </span>
-      <Link href={`/bench/${r.tag}`} className="figure grid min-h-12 place-items-center px-2">
-        {r.tag}
-      </Link>
-    </li>
+    <TickRow
+      {...{ ...r, done, waiting, may }}
+      label={t('work.repaired', { work: r.text, tag: r.tag })}
+      onTick={() => done.mutate({ tag: r.tag, id: r.id, repaired: true })}
+    />
   )
 }
 
