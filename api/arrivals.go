@@ -202,7 +202,7 @@ func (s *Server) arrivalRoutes() {
 			}
 			labels := []paper.Label{}
 			for _, t := range trees {
-				labels = append(labels, paper.Label{Tag: t.Tag, Common: v.Lot.Kind.Common, LotNumber: v.Lot.Number, Number: t.Number, Bundle: t.BundleCount, ArrivedOn: v.Lot.ArrivedOn})
+				labels = append(labels, paper.Label{Tag: t.Tag, Common: v.Lot.Called(), LotNumber: v.Lot.Number, Number: t.Number, Bundle: t.BundleCount, ArrivedOn: v.Lot.ArrivedOn})
 			}
 			pdf, err := paper.LabelsPDF(speaker(ctx), labels, in.Paper, s.desk.Now())
 			if err != nil {

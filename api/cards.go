@@ -20,7 +20,7 @@ func benchCard(s words.Speaker, v desk.TreeView) (card paper.BenchCard, ok bool)
 		return paper.BenchCard{}, false
 	}
 	a := c.Assessment
-	card = paper.BenchCard{Tag: v.Tree.Tag, Common: v.Lot.Kind.Common, Botanical: v.Lot.Kind.Botanical, LotNumber: v.Lot.Number, Number: v.Tree.Number,
+	card = paper.BenchCard{Tag: v.Tree.Tag, Common: v.Lot.Called(), Botanical: v.Lot.Kind.Botanical, LotNumber: v.Lot.Number, Number: v.Tree.Number,
 		Finding: paper.Finding{BallMM: c.Readings.BallHeightMM, WidthMM: c.Readings.BallDiameterMM, TrunkMM: c.Readings.CaliperMM},
 		Verdict: s.Say("state."+string(v.Tree.State), nil), Grades: gradesText(s, c.Readings, a),
 		Signed: s.Say("card.signed", map[string]any{"by": c.Person.Name, "date": c.At})}
@@ -130,7 +130,7 @@ func (s *Server) cardRoutes() {
 				return nil, problemOf(ctx, desk.Refused{Code: "no-clock", Field: "number"})
 			}
 			say := speaker(ctx)
-			pdf, err := paper.ConfidencePDF(say, v.Lot.Kind.Common, viewKeeping(say, v.Lot.Form, v.Keeping).Kept, in.Paper, s.desk.Now())
+			pdf, err := paper.ConfidencePDF(say, v.Lot.Called(), viewKeeping(say, v.Lot.Form, v.Keeping).Kept, in.Paper, s.desk.Now())
 			if err != nil {
 				return nil, problemOf(ctx, err)
 			}

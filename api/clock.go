@@ -84,7 +84,7 @@ func (s *Server) viewClock(ctx context.Context, units []desk.ClockUnit) (clockVi
 
 func viewUnit(s words.Speaker, u desk.ClockUnit) clockUnit {
 	r := calc.Rounded(u.Result)
-	v := clockUnit{Lot: u.Lot.Number, Tag: u.Tag, Common: u.Lot.Kind.Common, Grower: u.Lot.Grower.Name, Size: u.Lot.Size, Trees: u.Trees, Cover: string(u.Input.Now.Cover),
+	v := clockUnit{Lot: u.Lot.Number, Tag: u.Tag, Common: u.Lot.Called(), Grower: u.Lot.Grower.Name, Size: u.Lot.Size, Trees: u.Trees, Cover: string(u.Input.Now.Cover),
 		CoverText: s.Say("clock.cover."+string(u.Input.Now.Cover), nil), Since: u.Since, Now: u.Input.Now, Result: r, StatusText: s.Say("clock.status."+r.Status, nil),
 		Alarms: []string{}, EndsAt: u.EndsAt, Stages: []clockStage{}}
 	v.FeelToday = u.FeelToday

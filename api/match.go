@@ -62,7 +62,7 @@ func (s *Server) matchRoutes() {
 func viewCandidate(s words.Speaker, c desk.Candidate) candidateView {
 	lot, r := c.Tree.Lot, calc.Rounded(c.Result)
 	out := candidateView{
-		Tag: c.Tree.Tag, Common: lot.Kind.Common, Botanical: lot.Kind.Botanical, LotNumber: lot.Number, PotL: lot.PotL,
+		Tag: c.Tree.Tag, Common: lot.Called(), Botanical: lot.Kind.Botanical, LotNumber: lot.Number, PotL: lot.PotL,
 		HeightM: lot.HeightM, PriceCents: lot.PriceCents, Overall: r.Overall, Factors: []factorView{}, Unknown: []string{},
 		Sizes: []ground.Size{}, Cautions: []string{},
 	}

@@ -36,7 +36,7 @@ type planView struct {
 
 func viewPlan(s words.Speaker, v desk.PlanView) planView {
 	out := planView{
-		Tag: v.Tree.Tree.Tag, TreeVersion: v.Tree.Tree.Version, Common: v.Tree.Lot.Kind.Common,
+		Tag: v.Tree.Tree.Tag, TreeVersion: v.Tree.Tree.Version, Common: v.Tree.Lot.Called(),
 		Customer: v.Spot.Spot.Site.Customer.Name, SpotName: v.Spot.Spot.Name, Input: v.Input,
 		Plan: calc.Rounded(v.Plan), Words: s.PlanInMeasures(s.Plan(v.Input, v.Plan, v.Care), v.Plan, v.Measures), Stops: []sentence{}, Schools: []schoolView{},
 		Fit: viewCandidate(s, v.Fit),

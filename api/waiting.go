@@ -55,7 +55,7 @@ type soaksView struct {
 func viewSoaks(s words.Speaker, list []desk.SoakView) soaksView {
 	out := soaksView{[]soakView{}}
 	for _, v := range list {
-		out.Soaks = append(out.Soaks, soakView{v.ID, v.Lot.Number, v.Tag, v.Lot.Kind.Common, v.Water, s.Say("soak.water."+string(v.Water), nil), v.BegunAt,
+		out.Soaks = append(out.Soaks, soakView{v.ID, v.Lot.Number, v.Tag, v.Lot.Called(), v.Water, s.Say("soak.water."+string(v.Water), nil), v.BegunAt,
 			v.Soaking.EndsAt, v.Soaking.Over, v.Person.Name})
 	}
 	return out

@@ -137,7 +137,10 @@ func TestCardsOnPaper(t *testing.T) {
 		assert.Contains(t, text, "Your Tulip tree is a stick, and it")
 		assert.Contains(t, text, "Most of its roots stayed behind.")
 	}
-	status, file := p.send("GET", "/api/v1/lots/14/cards.pdf", nil)
+	status, file := p.send("GET", "/api/v1/lots/25/confidence.pdf", nil)
+	require.Equal(t, 200, status)
+	assert.Contains(t, poppler(t, []byte(file), "pdftotext", "-layout"), "Quince ‘Quarry Lantern’", "a cultivar has its name in its marks")
+	status, file = p.send("GET", "/api/v1/lots/14/cards.pdf", nil)
 	require.Equal(t, 200, status)
 	assert.Contains(t, poppler(t, []byte(file), "pdftotext", "-layout"), "Before planting")
 	status, problem := p.problem("GET", "/api/v1/trees/"+p.tagIn("unchecked")+"/card.pdf", nil)

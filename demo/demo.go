@@ -150,7 +150,9 @@ func (l *loader) takeInAt(grower string, arrived time.Time, packing string, lift
 		n.LiftedAt = arrived.Add(-time.Duration(liftedHoursBefore * float64(time.Hour))).Format(time.RFC3339)
 	}
 	for _, lot := range lots {
-		lot.Sizing = "caliper"
+		if lot.Sizing == "" {
+			lot.Sizing = "caliper"
+		}
 		lot.Bundle = max(1, lot.Bundle)
 		if lot.Sensitivity == "" {
 			lot.Sensitivity = "average"

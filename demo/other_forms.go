@@ -70,6 +70,15 @@ func (l *loader) fromGardens(hand desk.Caller) error {
 	}, 25); err != nil {
 		return err
 	}
+	// One that rises from a crown in many stems, and one on another's roots.
+	if err := l.takeIn("Marrow Hill Growers", 1, "", 0, []desk.NewLot{
+		{Kind: "Wayfaring tree", Form: stock.Container, Pot: "standard", PotL: 10, BallDiameterMM: 250, BallHeightMM: 220, CaliperMM: 14, HeightM: 1.1,
+			Medium: "mix", Sizing: "height", PriceCents: 4200, Count: 6},
+		{Kind: "Native persimmon", Form: stock.Container, Pot: "standard", PotL: 15, BallDiameterMM: 280, BallHeightMM: 250, CaliperMM: 22, HeightM: 1.9,
+			Medium: "mix", Cultivar: "Hollow Lane", Rootstock: "seedling", Propagation: "graft", PriceCents: 9800, Count: 5},
+	}, 27); err != nil {
+		return err
+	}
 	linden, err := l.desk.Store.LotByNumber(l.ctx, 20)
 	if err != nil {
 		return err

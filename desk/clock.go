@@ -418,7 +418,7 @@ func (d *Desk) ring(ctx context.Context, u ClockUnit, kind string) (bool, error)
 			return err
 		}
 		m := store.Message{ID: store.NewID(), PersonID: told.ID, Code: "clock-" + kind, At: d.Now(), Facts: map[string]string{
-			"kind": u.Lot.Kind.Common, "lot": fmt.Sprint(u.Lot.Number), "tag": u.Tag, "hours": hoursText(u)}}
+			"kind": u.Lot.Called(), "lot": fmt.Sprint(u.Lot.Number), "tag": u.Tag, "hours": hoursText(u)}}
 		return store.Add(ctx, tx, &m)
 	})
 	if errors.Is(err, store.ErrTwice) { // it rang before

@@ -234,7 +234,7 @@ func (d *Desk) IssueSheet(ctx context.Context, who Caller, key string, ask Issue
 func sheetContent(who Caller, v PlanView, ask Issue) store.SheetContent {
 	c := store.SheetContent{
 		Customer: v.Spot.Spot.Site.Customer.Name, Address: v.Spot.Spot.Site.Address, SpotName: v.Spot.Spot.Name,
-		Tag: v.Tree.Tree.Tag, Common: v.Tree.Lot.Kind.Common, Botanical: v.Tree.Lot.Kind.Botanical,
+		Tag: v.Tree.Tree.Tag, Common: v.Tree.Lot.Called(), Botanical: v.Tree.Lot.Kind.Botanical,
 		LotNumber: v.Tree.Lot.Number, Grower: v.Tree.Lot.Grower.Name, IssuedBy: who.Name,
 		Input: v.Input, Rules: v.house.Changed(), Schools: v.house.Chosen(), Plan: v.Plan, Care: v.Care,
 		Units: ask.Units, Language: ask.Language, Measures: v.Measures,

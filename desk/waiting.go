@@ -269,7 +269,7 @@ func (d *Desk) ringSoaks(ctx context.Context, h rules.House) (int, error) {
 				return err
 			}
 			return store.Add(ctx, tx, &store.Message{ID: store.NewID(), PersonID: told.ID, Code: "soak-over", At: d.Now(), Facts: map[string]string{
-				"kind": s.Lot.Kind.Common, "lot": fmt.Sprint(s.Lot.Number), "tag": s.Tag, "water": string(s.Water)}})
+				"kind": s.Lot.Called(), "lot": fmt.Sprint(s.Lot.Number), "tag": s.Tag, "water": string(s.Water)}})
 		})
 		if err != nil {
 			return rung, err

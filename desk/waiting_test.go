@@ -261,6 +261,7 @@ func TestWhereALotComesFrom(t *testing.T) {
 	v, err := q.Lot(ctx, q.hand, q.takeIn(right).Lots[0].Number)
 	require.NoError(t, err)
 	assert.Equal(t, []any{"Quarry Lantern", "QW 2", "layer", true}, []any{v.Lot.Cultivar, v.Lot.Rootstock, v.Lot.Propagation, v.Lot.Grafted})
+	assert.Equal(t, "Quince ‘Quarry Lantern’", v.Lot.Called())
 	tree, err := q.Tree(ctx, q.hand, v.First[0].Tag)
 	require.NoError(t, err)
 	assert.Equal(t, stock.Layer, tree.Subject.Origin)

@@ -39,7 +39,7 @@ func TestTheYardKeepsWhatWaits(t *testing.T) {
 	p.do(chromedp.Click(row+`//button[contains(., "Into muddy water")]`, chromedp.BySearch))
 	p.sees("In water")
 	p.sees("23:5")
-	p.press("button", "Take Tulip tree out")
+	p.press("button", "Take out")
 	p.until(`!document.body.innerText.includes('In water')`)
 	soaks, err := h.desk.Soaks(ctx, hand)
 	require.NoError(t, err)

@@ -3,8 +3,11 @@ package e2e_test
 import (
 	"context"
 	"os"
+	"path/filepath"
 	"testing"
+	"time"
 
+	"github.com/chromedp/chromedp"
 	"github.com/stretchr/testify/require"
 
 	"sedum/core/yard"
@@ -56,6 +59,21 @@ func TestShotsOfTheYard(t *testing.T) {
 		p.goTo("/bench/" + h.tagIn(lot, "unchecked"))
 		p.enterForm(lot)
 		shot(p, name)
+	}
+	for name, lot := range map[string]int{"bench-many-stems": 27, "bench-grafted": 28} {
+		p.goTo("/bench/" + h.tagIn(lot, "unchecked"))
+		p.press("button", "At the line")
+		p.fill("Ball height", "250")
+		p.fill("Ball width", "280")
+		p.fill("Flare seen, depth", "30")
+		p.press("summary", "How to find the flare")
+		p.sees("Stop")
+		p.do(chromedp.Sleep(500 * time.Millisecond))
+		shot(p, name)
+		if os.Getenv("SEDUM_SHOTS_ALL") != "" {
+			p.do(chromedp.Evaluate(`document.querySelector('details[open]').scrollIntoView()`, nil), chromedp.Sleep(300*time.Millisecond))
+			p.picture(filepath.Join(folder, name+"-steps.png"))
+		}
 	}
 	tablet := h.open(834, 1194, true)
 	tablet.goTo("/")

@@ -86,6 +86,14 @@ type Lot struct {
 	Kind   Kind
 }
 
+// Called is what people call the trees of a lot: the kind, and the cultivar in its marks.
+func (l Lot) Called() string {
+	if l.Cultivar == "" {
+		return l.Kind.Common
+	}
+	return l.Kind.Common + " ‘" + l.Cultivar + "’"
+}
+
 // Tree is one tree with its tag; its state is what its entries say.
 type Tree struct {
 	ID         string

@@ -1,7 +1,8 @@
 import { useTranslation } from 'react-i18next'
-import type { Assessment } from '../api/client'
+import type { Assessment, Tree } from '../api/client'
 import { MeasureField } from '../parts/measure-field'
 import type { Hand } from './draft'
+import { FlareFinder } from './flare-finder'
 import { ProbeWalk } from './probe-walk'
 
 /** At the line: where is the flare? Nobody can judge a tree whose flare has not been found. */
@@ -14,6 +15,7 @@ export function LineStage(props: {
   onBad: (bad: boolean) => void
   onWalked: () => void
   plug: boolean
+  subject: Tree['subject']
 }) {
   const { t } = useTranslation()
   const { hand, answer } = props
@@ -73,6 +75,7 @@ export function LineStage(props: {
         </>
       )}
       {!dig && seen}
+      {!props.plug && <FlareFinder subject={props.subject} />}
     </div>
   )
 }

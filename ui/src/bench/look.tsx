@@ -132,6 +132,7 @@ export function Look({ tree, afterWork, onDone }: { tree: Tree; afterWork: boole
             ) : (
               <LineStage
                 plug={tree.subject.form === 'plug'}
+                subject={tree.subject}
                 onWalked={() => setStage('below')}
                 hand={hand}
                 answer={answer}
@@ -247,7 +248,8 @@ export function TreeTitle({ tree }: { tree: Tree }) {
   return (
     <>
       <h1 className="text-[1.7rem]">
-        {tree.lot.common}, {lotSize(tree.lot, t)}
+        {tree.lot.common}
+        {tree.lot.cultivar && ` ‘${tree.lot.cultivar}’`}, {lotSize(tree.lot, t)}
       </h1>
       <p className="text-soft leading-snug">
         <span className="figure text-ink">{tree.tag}</span> · {tree.lot.grower} ·{' '}

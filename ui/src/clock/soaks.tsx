@@ -37,7 +37,7 @@ export function SoaksPart() {
           const left = ends - now
           const share = Math.max(0, Math.min(1, left / (ends - new Date(s.begun_at).getTime())))
           return (
-            <li key={s.id} className="row-line flex flex-wrap items-center gap-x-4 gap-y-1 py-2">
+            <li key={s.id} className="row-line grid grid-cols-[auto_1fr_auto] items-center gap-x-4 gap-y-1 py-2">
               <svg viewBox="0 0 60 34" className="w-16" aria-hidden="true">
                 <rect x="3" y={31 - 26 * share} width="54" height={26 * share} className="fill-leaf-pale" />
                 <path d="M3 3v28h54V3" className="fill-none stroke-ink" strokeWidth="2.5" />
@@ -58,10 +58,11 @@ export function SoaksPart() {
               <button
                 type="button"
                 className={left > 0 ? 'quiet' : 'deed'}
+                aria-label={t('soak.out.label', { what: s.tag || s.common })}
                 disabled={out.isPending || leaving.includes(s.id)}
                 onClick={() => out.mutate({ id: s.id })}
               >
-                {leaving.includes(s.id) ? t('kept.here') : t('soak.out', { what: s.tag || s.common })}
+                {leaving.includes(s.id) ? t('kept.here') : t('soak.out')}
               </button>
             </li>
           )

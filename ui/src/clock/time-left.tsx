@@ -1,6 +1,6 @@
 import type { TFunction } from 'i18next'
 import { useTranslation } from 'react-i18next'
-import { sayHours, sayMoment } from '../parts/time'
+import { sayDay, sayHours, sayMoment } from '../parts/time'
 import type { Unit } from './unit'
 
 /** How long a unit has, in words. */
@@ -24,7 +24,7 @@ export function TimeLeft({ unit: u }: { unit: Unit }) {
       <span className="answer text-2xl">{t(`clock.unit.${unit}`)}</span>
       <span className="block pt-1 text-ink text-sm">
         {u.status_text}
-        {u.ends_at && ` · ${sayMoment(u.ends_at)}`}
+        {u.ends_at && ` · ${u.result.hours_left < 72 ? sayMoment(u.ends_at) : sayDay(u.ends_at)}`}
       </span>
     </p>
   )

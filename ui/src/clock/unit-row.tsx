@@ -41,29 +41,30 @@ export function UnitRow({ unit: u }: { unit: Unit }) {
             status={u.result.status}
             label={t('clock.used', { pct: Math.round(Math.min(1, share) * 100) })}
           />
-          <p>
-            <span className="font-semibold">{u.cover_text}</span>
+          <p className="flex flex-wrap items-baseline gap-x-3">
             <span className="text-soft">
-              {' '}
+              <span className="font-semibold text-ink">{u.cover_text}</span>{' '}
               {t('clock.since', { when: sayMoment(u.since), temp: u.now.temp_c, rh: u.now.rh_pct })}
             </span>
             <button
               type="button"
-              className="ml-3 min-h-11 underline underline-offset-4"
+              className="min-h-11 underline underline-offset-4"
               aria-expanded={open === 'stages'}
               onClick={() => toggle('stages')}
             >
               {t('clock.stages', { count: u.stages.length })}
             </button>
             {u.alarms.map((a) => (
-              <span key={a} className="ml-2 rounded bg-oxblood px-2 py-0.5 font-semibold text-sm text-white">
+              <span key={a} className="rounded bg-oxblood px-2 py-0.5 font-semibold text-sm text-white">
                 {a}
               </span>
             ))}
           </p>
-          <Felt unit={u} />
-          <Touches unit={u} dipping={open === 'dip'} onDip={() => toggle('dip')} />
         </div>
+      </div>
+      <div className="lg:ml-[12.5rem]">
+        <Felt unit={u} />
+        <Touches unit={u} dipping={open === 'dip'} onDip={() => toggle('dip')} />
       </div>
       {open === 'dip' && <DipPanel unit={u} onDone={() => setOpen('')} />}
       {open === 'stages' && (

@@ -4,12 +4,16 @@ import type { Assessment, Readings } from '../api/client'
 import { useSettings } from '../words/settings'
 import { sayLength } from '../words/units'
 import { Dimension } from './dimension'
-import { rootCurves, trunkShape } from './roots'
+import { rootCurves } from './roots'
+import { type Growth, Trunk } from './trunk'
 
 const wide = 560
 const high = 600
 const surfaceY = 196
 const middle = 262
+
+/** A union is usually made a hand's breadth over the root; nobody measures it here, so its place is only shown. */
+const graftAboveMM = 100
 
 /**
  * The tree in its ball, in section and to scale: what is above, at and below the line. It draws what is
@@ -21,11 +25,12 @@ export function BallSection(props: {
   nominal: { width: number; height: number; caliper: number }
   label: string
   form?: string
+  growth?: Growth
 }) {
   const { t } = useTranslation()
   const { units } = useSettings()
   const say = (mm: number) => sayLength(mm, units)
-  const { readings: r, answer: a, form = 'container' } = props
+  const { readings: r, answer: a, form = 'container', growth = 'single' } = props
   const balled = form === 'balled'
   const width = r.ball_diameter_mm ?? props.nominal.width
   const height = r.ball_height_mm ?? props.nominal.height
@@ -119,14 +124,30 @@ export function BallSection(props: {
           </text>
         </>
       ) : (
-        <path d={trunkShape(middle, 8, flareY, trunkHalf, flareHalf)} className="fill-trunk" />
+        <Trunk
+          {...{ x: middle, topY: 8, flareY, half: trunkHalf, flareHalf, growth }}
+          graftY={Math.min(flareY - scale(graftAboveMM), flareY - 40, surfaceY - 18)}
+        />
       )}
-      <path
-        d={`M${middle - trunkHalf * 0.3} 14V${surfaceY - 40}`}
-        className="stroke-humus/40"
-        strokeWidth="2"
-        strokeLinecap="round"
-      />
+      {(growth === 'single' || flare === null) && (
+        <path
+          d={`M${middle - trunkHalf * 0.3} 14V${surfaceY - 70}`}
+          className="stroke-humus/40"
+          strokeWidth="2"
+          strokeLinecap="round"
+        />
+      )}
+      {growth === 'grafted' && flare !== null && (
+        <text
+          x={middle + trunkHalf * 1.6 + 10}
+          y={Math.min(flareY - scale(graftAboveMM), flareY - 40, surfaceY - 18) + 5}
+          className="fill-ink stroke-paper [paint-order:stroke]"
+          strokeWidth="5"
+          style={{ fontSize: 'calc(14px * var(--say, 1))' }}
+        >
+          {t('section.graft.place')}
+        </text>
+      )}
       <path
         d={pot}
         className="fill-none stroke-umber"

@@ -5,6 +5,7 @@ import { useSettings } from '../words/settings'
 import { sayLength } from '../words/units'
 import { Dimension } from './dimension'
 import { trunkShape } from './roots'
+import type { Growth } from './trunk'
 
 const middle = 280
 const flareY = 250
@@ -30,6 +31,8 @@ export function BareRootSection(props: {
   answer?: Assessment
   nominal: { width: number; height: number; caliper: number }
   label: string
+  form?: string
+  growth?: Growth
 }) {
   const { t } = useTranslation()
   const { units } = useSettings()

@@ -1,14 +1,23 @@
 import { settings } from '../words/settings'
 
-/** A moment as people read it: day and hour. */
-export const sayMoment = (at: string | Date) =>
-  new Date(at).toLocaleString(settings().language, {
-    weekday: 'short',
-    day: 'numeric',
-    month: 'short',
-    hour: 'numeric',
-    minute: '2-digit',
-  })
+/** A moment as people read it: day and hour, and a day beside today by its own name. */
+export function sayMoment(at: string | Date): string {
+  const moment = new Date(at)
+  const { language } = settings()
+  const clock = { hour: 'numeric', minute: '2-digit' } as const
+  const days = daysAhead(moment)
+  if (Math.abs(days) <= 1) {
+    const day = new Intl.RelativeTimeFormat(language, { numeric: 'auto' }).format(days, 'day')
+    return `${day}, ${moment.toLocaleTimeString(language, clock)}`
+  }
+  return moment.toLocaleString(language, { weekday: 'short', day: 'numeric', month: 'short', ...clock })
+}
+
+/** How many midnights lie between now and a moment; less than 0 before. */
+function daysAhead(moment: Date): number {
+  const midnight = (d: Date) => Date.UTC(d.getFullYear(), d.getMonth(), d.getDate())
+  return Math.round((midnight(moment) - midnight(new Date())) / 86_400_000)
+}
 
 export const sayDay = (at: string | Date) =>
   new Date(at).toLocaleDateString(settings().language, { day: 'numeric', month: 'short', year: 'numeric' })
