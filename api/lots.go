@@ -95,18 +95,9 @@ type follows struct {
 func viewLotPage(s words.Speaker, v desk.LotView) lotPage {
 	out := lotPage{LotWithCounts: LotWithCounts{viewLot(v.Lot), v.Counts, v.LotTally.Trees}, Tags: v.Tags, Version: v.Lot.Version, Trees: []drawnTree{}, Record: v.Record, Decisions: []decisionView{},
 		Plan: viewPlanOf(s, v.Plan), Keeping: viewKeeping(s, v.Lot.Form, v.Keeping), Follows: map[string]follows{}}
-	judged := map[int]bool{}
-	for _, look := range v.Looks {
-		bad, _ := stock.Faulty(look.Assessment)
-		judged[look.Number] = bad
-		out.Checked++
-		if bad {
-			out.Faulty++
-		}
-	}
+	out.Checked, out.Faulty = v.Checked, v.Faulty
 	line := func(t store.Tree) drawnTree {
-		bad, ok := judged[t.Number]
-		return drawnTree{t.Tag, t.Number, t.State, ok, bad}
+		return drawnTree{t.Tag, t.Number, t.State, t.Faulty != nil, t.Faulty != nil && *t.Faulty}
 	}
 	byPlace := map[int]drawnTree{}
 	for _, t := range v.Drawn {

@@ -104,7 +104,7 @@ func BenchmarkBenchList(b *testing.B) {
 	require.NoError(b, err)
 	require.NoError(b, y.desk.Store.InTransaction(ctx, func(tx *store.Store) error {
 		for n := range 5000 - 80 {
-			t := store.Tree{ID: store.NewID(), Tag: tag.Of(uint32(10_000 + n)), LotID: lot.ID, Number: 1000 + n, State: stock.Unchecked, StateSince: time.Now().UTC(), Version: 1}
+			t := store.Tree{ID: store.NewID(), Tag: tag.Of(uint32(10_000 + n)), LotID: lot.ID, LotNumber: lot.Number, Number: 1000 + n, State: stock.Unchecked, StateSince: time.Now().UTC(), Version: 1}
 			if err := store.Add(ctx, tx, &t); err != nil {
 				return err
 			}

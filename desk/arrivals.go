@@ -212,7 +212,7 @@ func (d *Desk) addLot(ctx context.Context, who Caller, delivery store.Delivery, 
 	}
 	trees := make([]store.Tree, tags)
 	for i := range trees {
-		trees[i] = store.Tree{ID: store.NewID(), Tag: tag.Of(uint32(from + i)), LotID: lot.ID, Number: i + 1, State: stock.Unchecked,
+		trees[i] = store.Tree{ID: store.NewID(), Tag: tag.Of(uint32(from + i)), LotID: lot.ID, LotNumber: lot.Number, Number: i + 1, State: stock.Unchecked,
 			StateSince: d.Now(), BundleCount: min(bundle, n.Count-i*bundle), Version: 1}
 	}
 	if err := store.AddAll(ctx, d.Store, trees); err != nil || n.Form != stock.BareRoot {
@@ -306,7 +306,7 @@ func (d *Desk) SplitBundle(ctx context.Context, who Caller, typed, key string, c
 		if err != nil {
 			return "", err
 		}
-		part := store.Tree{ID: store.NewID(), Tag: tag.Of(uint32(from)), LotID: t.LotID, Number: place + 1, State: t.State, StateSince: d.Now(),
+		part := store.Tree{ID: store.NewID(), Tag: tag.Of(uint32(from)), LotID: t.LotID, LotNumber: t.LotNumber, Number: place + 1, State: t.State, StateSince: d.Now(),
 			DueOn: t.DueOn, CheckID: t.CheckID, BundleCount: count, BundleOf: &t.ID, Version: 1}
 		if err := store.Add(ctx, tx, &part); err != nil {
 			return "", err

@@ -108,7 +108,7 @@ func (d *Desk) nextTree(ctx context.Context, s *store.Store, v TreeView) (string
 			return s.NextDrawn(ctx, v.Lot.ID, drawn, v.Tree.Number)
 		}
 	}
-	return s.NextInLot(ctx, v.Lot.ID, v.Tree.Number)
+	return s.NextInLot(ctx, v.Lot.Number, v.Tree.Number)
 }
 
 // doneOf reads which work of a check stands as done: the last entry for each key counts.
@@ -193,6 +193,7 @@ func (d *Desk) SaveCheck(ctx context.Context, who Caller, typed, key string, c N
 	check.ID = idOf(who.ID, key, code)
 	after := t
 	after.Version, after.State, after.StateSince, after.CheckID, after.DueOn = c.Version, stock.StateAfter(check.Assessment), check.At, &check.ID, nil
+	after.Faulty = countsAs(check)
 	if after.State == stock.Held {
 		due := d.dayOf(check.At).AddDate(0, 0, stock.HoldDays(check.Assessment.Reasons, d.daysToDormancy(who.House)))
 		after.DueOn = &due
@@ -214,9 +215,18 @@ func (d *Desk) SaveCheck(ctx context.Context, who Caller, typed, key string, c N
 	case lot.Decision == "open" && onBench.Drawn != nil:
 		next, err = d.Store.NextDrawn(ctx, lot.ID, onBench.Drawn, t.Number)
 	case next == "": // the last of the lot: perhaps one before it was left out
-		next, err = d.Store.NextInLot(ctx, lot.ID, t.Number)
+		next, err = d.Store.NextInLot(ctx, lot.Number, t.Number)
 	}
 	return Saved{Tag: code, State: after.State, Version: after.Version + 1, NextTag: next}, err
+}
+
+// countsAs is how a look counts for its lot; nil when it was left half done, or when work was done before.
+func countsAs(c store.Check) *bool {
+	faulty, judged := stock.Faulty(c.Assessment)
+	if !judged || c.AfterWork {
+		return nil
+	}
+	return &faulty
 }
 
 // closedStates are those in which a tree has left the yard's hands.

@@ -108,7 +108,7 @@ func (d *Desk) unitsOf(ctx context.Context, h rules.House, lot store.Lot, all []
 			own[*s.TreeID] = append(own[*s.TreeID], s)
 		}
 	}
-	count, err := d.Store.CountInYard(ctx, lot.ID)
+	count, err := d.Store.CountInYard(ctx, lot.Number)
 	if err != nil {
 		return nil, err
 	}

@@ -195,7 +195,11 @@ func (d *Desk) noteContent(ctx context.Context, s *store.Store, who Caller, lot 
 	c := store.NoteContent{Grower: lot.Grower.Name, Place: lot.Grower.Place, Common: lot.Called(), Botanical: lot.Kind.Botanical, LotNumber: lot.Number,
 		LotSize: v.Tags, ArrivedOn: lot.ArrivedOn.Format(time.DateOnly), Message: strings.TrimSpace(n.Message), SentBy: who.Name,
 		Language: n.Language, Units: n.Units, Returned: v.Counts[stock.Apart], Findings: []store.NoteFinding{}}
-	for _, look := range v.Looks {
+	looks, err := s.FirstLooks(ctx, "lot", lot.ID)
+	if err != nil {
+		return store.NoteContent{}, err
+	}
+	for _, look := range looks {
 		bad, _ := stock.Faulty(look.Assessment)
 		c.Checked++
 		if !bad {

@@ -25,7 +25,6 @@ type LotView struct {
 	Sample    *store.Sample
 	Found     SampleFound
 	Decisions []store.LotDecision
-	Looks     []store.FirstLook
 	Keeping   Keeping
 }
 
@@ -75,7 +74,7 @@ func (d *Desk) Lot(ctx context.Context, who Caller, number int) (LotView, error)
 func (d *Desk) viewLot(ctx context.Context, s *store.Store, who Caller, lot store.Lot) (LotView, error) {
 	v := LotView{Lot: lot, Drawn: []store.Tree{}}
 	var err error
-	if v.LotTally, err = s.TallyOf(ctx, lot.ID); err != nil {
+	if v.LotTally, err = s.TallyOf(ctx, lot.Number); err != nil {
 		return v, err
 	}
 	if v.First, err = s.FirstTrees(ctx, lot.ID, shownTrees); err != nil {
@@ -92,9 +91,6 @@ func (d *Desk) viewLot(ctx context.Context, s *store.Store, who Caller, lot stor
 		return v, err
 	}
 	if v.Decisions, err = s.DecisionsOf(ctx, lot.ID); err != nil {
-		return v, err
-	}
-	if v.Looks, err = s.FirstLooks(ctx, "lot", lot.ID); err != nil {
 		return v, err
 	}
 	if v.Plan, err = planSample(who.House, lot, v); err != nil {
@@ -147,29 +143,23 @@ func planSample(h rules.House, lot store.Lot, v LotView) (SamplePlan, error) {
 
 // found counts the drawn trees in the order in which they were drawn, up to each look that was announced.
 func found(s store.Sample, v LotView) (SampleFound, error) {
-	judged := map[int]bool{} // place in the lot: faulty
-	for _, look := range v.Looks {
-		if faulty, ok := stock.Faulty(look.Assessment); ok {
-			judged[look.Number] = faulty
-		}
-	}
-	tags := map[int]string{}
+	drawn := map[int]store.Tree{} // by place in the lot
 	for _, t := range v.Drawn {
-		tags[t.Number] = t.Tag
+		drawn[t.Number] = t
 	}
 	var f SampleFound
 	for i, look := range s.Looks {
 		f = SampleFound{Look: i, Answer: f.Answer}
 		for _, place := range s.Drawn[:look.Checked] {
-			faulty, ok := judged[place]
+			t := drawn[place]
 			switch {
-			case !ok && f.NextTag == "":
-				f.NextTag, f.Left = tags[place], f.Left+1
-			case !ok:
+			case t.Faulty == nil && f.NextTag == "":
+				f.NextTag, f.Left = t.Tag, f.Left+1
+			case t.Faulty == nil:
 				f.Left++
 			default:
 				f.Checked++
-				if faulty {
+				if *t.Faulty {
 					f.Faulty++
 				}
 			}

@@ -106,7 +106,7 @@ func (d *Desk) CountBatch(ctx context.Context, who Caller, key string, n NewOutc
 	if lot.Form != stock.BareRoot {
 		return nil, Refused{Code: "no-clock", Field: "lot"}
 	}
-	tally, err := d.Store.TallyOf(ctx, lot.ID)
+	tally, err := d.Store.TallyOf(ctx, lot.Number)
 	if err != nil {
 		return nil, err
 	}

@@ -67,7 +67,7 @@ type Message struct {
 // BareRootLots lists the lots of bare roots that still have trees in the yard.
 func (s *Store) BareRootLots(ctx context.Context) ([]Lot, error) {
 	out, err := gorm.G[Lot](s.db).Preload("Grower", nil).Preload("Kind", nil).
-		Where(`form = 'bare-root' AND EXISTS (SELECT 1 FROM trees t WHERE t.lot_id = lots.id AND t.state NOT IN ('sold', 'sent-back', 'lost'))`).
+		Where(`form = 'bare-root' AND EXISTS (SELECT 1 FROM trees t WHERE t.lot_number = lots.number AND t.state NOT IN ('sold', 'sent-back', 'lost'))`).
 		Order("number").Find(ctx)
 	return out, ours(err)
 }
@@ -94,9 +94,9 @@ func (s *Store) TreesByID(ctx context.Context, ids []string) ([]Tree, error) {
 }
 
 // CountInYard counts the trees of a lot that are still in the yard.
-func (s *Store) CountInYard(ctx context.Context, lotID string) (int, error) {
+func (s *Store) CountInYard(ctx context.Context, lotNumber int) (int, error) {
 	var n int
-	err := s.db.WithContext(ctx).Raw("SELECT COALESCE(SUM(bundle_count), 0) FROM trees WHERE lot_id = ? AND state NOT IN ('sold', 'sent-back', 'lost')", lotID).Scan(&n).Error
+	err := s.db.WithContext(ctx).Raw("SELECT COALESCE(SUM(bundle_count), 0) FROM trees WHERE lot_number = ? AND state NOT IN ('sold', 'sent-back', 'lost')", lotNumber).Scan(&n).Error
 	return n, ours(err)
 }
 

@@ -30,7 +30,7 @@ type BenchTree struct {
 // Without the hint the next tree is looked for by reading the lot.
 const benchTree = `SELECT t.id, t.lot_id, t.number, t.state, t.version, l.number, l.form, l.pot, l.medium, l.sizing, l.grafted, l.sensitivity, l.origin, l.decision,
 	k.common, k.habit, k.facts, (SELECT s.drawn FROM samples s WHERE s.lot_id = t.lot_id),
-	(SELECT n.tag FROM trees n FORCE INDEX (ix_trees_lot_state) WHERE n.lot_id = t.lot_id AND n.state = 'unchecked' AND n.number > t.number
+	(SELECT n.tag FROM trees n FORCE INDEX (ix_trees_lot) WHERE n.lot_number = t.lot_number AND n.state = 'unchecked' AND n.number > t.number
 		ORDER BY n.number LIMIT 1)
 	FROM trees t JOIN lots l ON l.id = t.lot_id JOIN kinds k ON k.id = l.kind_id WHERE t.tag = ?`
 
@@ -46,7 +46,7 @@ func (s *Store) TreeOnBench(ctx context.Context, tag string) (BenchTree, error) 
 	if err != nil {
 		return b, ours(err)
 	}
-	t.Tag, l.ID = tag, t.LotID
+	t.Tag, t.LotNumber, l.ID = tag, l.Number, t.LotID
 	if err := json.Unmarshal(facts, &l.Kind.Facts); err != nil {
 		return b, err
 	}
@@ -70,7 +70,7 @@ const saveLook = `BEGIN NOT ATOMIC
 	START TRANSACTION;
 	INSERT INTO checks (id, tree_id, person_id, at, after_work, verdict, core_version, subject, readings, assessment, rules)
 		VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?);
-	UPDATE trees SET state = ?, state_since = ?, due_on = ?, check_id = ?, version = version + 1 WHERE id = ? AND version = ? AND state NOT IN (?, ?, ?, ?);
+	UPDATE trees SET state = ?, state_since = ?, due_on = ?, check_id = ?, faulty = COALESCE(?, faulty), version = version + 1 WHERE id = ? AND version = ? AND state NOT IN (?, ?, ?, ?);
 	IF ROW_COUNT() <> 1 THEN SIGNAL SQLSTATE '45000' SET MYSQL_ERRNO = 31000, MESSAGE_TEXT = 'moved'; END IF;
 	COMMIT;
 END`
@@ -78,7 +78,7 @@ END`
 const movedNumber = 31000
 
 // SaveLook puts a look in and moves its tree, both or neither. The tree is as it shall be, its version the one that was seen;
-// a tree in one of the closed states does not move.
+// its Faulty is left as it was when nil. A tree in one of the closed states does not move.
 //
 // Errors: ErrTwice when the look is there already, ErrMoved when the tree is not as it was seen.
 func (s *Store) SaveLook(ctx context.Context, c Check, t Tree, closed [4]stock.State) error {
@@ -90,7 +90,7 @@ func (s *Store) SaveLook(ctx context.Context, c Check, t Tree, closed [4]stock.S
 		}
 		args = append(args, string(text))
 	}
-	args = append(args, t.State, t.StateSince, t.DueOn, t.CheckID, t.ID, t.Version)
+	args = append(args, t.State, t.StateSince, t.DueOn, t.CheckID, t.Faulty, t.ID, t.Version)
 	for _, state := range closed {
 		args = append(args, state)
 	}

@@ -123,30 +123,34 @@ func (s *Store) FirstLooks(ctx context.Context, where string, id string) ([]Firs
 // LotTally is how a lot stands without reading each of its trees.
 type LotTally struct {
 	Counts map[stock.State]int
+	// Checked trees were judged, Faulty of them count against the lot.
+	Checked, Faulty int
 	// Tags counts trees and bundles as one each, Trees every tree.
 	Tags, Trees int
 }
 
 // TallyOf counts the trees of a lot.
-func (s *Store) TallyOf(ctx context.Context, lotID string) (LotTally, error) {
+func (s *Store) TallyOf(ctx context.Context, lotNumber int) (LotTally, error) {
 	type row struct {
-		State stock.State
-		Tags  int
-		Trees int
+		State           stock.State
+		Tags, Trees     int
+		Checked, Faulty int
 	}
-	rows, err := gorm.G[row](s.db).Raw("SELECT state, COUNT(*) AS tags, SUM(bundle_count) AS trees FROM trees WHERE lot_id = ? GROUP BY state", lotID).Find(ctx)
+	rows, err := gorm.G[row](s.db).Raw(`SELECT state, COUNT(*) AS tags, SUM(bundle_count) AS trees, COUNT(faulty) AS checked,
+		COALESCE(SUM(faulty), 0) AS faulty FROM trees WHERE lot_number = ? GROUP BY state`, lotNumber).Find(ctx)
 	out := LotTally{Counts: map[stock.State]int{}}
 	for _, r := range rows {
 		out.Counts[r.State] = r.Tags
 		out.Tags, out.Trees = out.Tags+r.Tags, out.Trees+r.Trees
+		out.Checked, out.Faulty = out.Checked+r.Checked, out.Faulty+r.Faulty
 	}
 	return out, ours(err)
 }
 
-// FirstTrees lists the first trees of a lot by place.
+// FirstTrees lists the first trees of a lot by place, with what a list of them shows: tag, place, state, how many stand under it and how they count.
 func (s *Store) FirstTrees(ctx context.Context, lotID string, limit int) ([]Tree, error) {
 	// Without the hint a long lot is read whole and sorted.
-	out, err := gorm.G[Tree](s.db).Raw("SELECT * FROM trees FORCE INDEX (uq_trees_place) WHERE lot_id = ? ORDER BY number LIMIT ?", lotID, limit).Find(ctx)
+	out, err := gorm.G[Tree](s.db).Raw("SELECT id, tag, number, state, faulty, bundle_count FROM trees FORCE INDEX (uq_trees_place) WHERE lot_id = ? ORDER BY number LIMIT ?", lotID, limit).Find(ctx)
 	return out, ours(err)
 }
 

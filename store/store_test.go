@@ -38,7 +38,7 @@ func tree(t *testing.T, s *store.Store) store.Tree {
 	l := store.Lot{ID: store.NewID(), Number: n, GrowerID: g.ID, KindID: k.ID, Form: stock.Container, Pot: "standard", PotL: 25, BallDiameterMM: 330,
 		BallHeightMM: 280, CaliperMM: 32, HeightM: 2.1, PriceCents: 100, ArrivedOn: time.Now(), Version: 1}
 	require.NoError(t, store.Add(ctx, s, &l))
-	tr := store.Tree{ID: store.NewID(), Tag: store.NewID()[:7], LotID: l.ID, Number: 1, State: stock.Unchecked, StateSince: time.Now().UTC(), Version: 1}
+	tr := store.Tree{ID: store.NewID(), Tag: store.NewID()[:7], LotID: l.ID, LotNumber: l.Number, Number: 1, State: stock.Unchecked, StateSince: time.Now().UTC(), Version: 1}
 	require.NoError(t, store.Add(ctx, s, &tr))
 	return tr
 }

@@ -96,14 +96,18 @@ func (l Lot) Called() string {
 
 // Tree is one tree with its tag; its state is what its entries say.
 type Tree struct {
-	ID         string
-	Tag        string
-	LotID      string
+	ID    string
+	Tag   string
+	LotID string
+	// LotNumber is that of its lot: what a lot counts is found by it.
+	LotNumber  int
 	Number     int
 	State      stock.State
 	StateSince time.Time
 	DueOn      *time.Time
 	CheckID    *string
+	// Faulty is by the look that counts for its lot: the newest judged one before any work. Nil before there is one.
+	Faulty *bool
 	// BundleCount is how many trees stand under this tag; BundleOf the bundle that it was split from.
 	BundleCount int `gorm:"default:1"`
 	BundleOf    *string
@@ -168,26 +172,26 @@ func (s *Store) Lots(ctx context.Context) ([]LotCount, error) {
 		return nil, ours(err)
 	}
 	type row struct {
-		LotID string
-		State stock.State
-		N     int
-		Trees int
+		LotNumber int
+		State     stock.State
+		N         int
+		Trees     int
 	}
-	rows, err := gorm.G[row](s.db).Raw("SELECT lot_id, state, COUNT(*) AS n, SUM(bundle_count) AS trees FROM trees GROUP BY lot_id, state").Find(ctx)
+	rows, err := gorm.G[row](s.db).Raw("SELECT lot_number, state, COUNT(*) AS n, SUM(bundle_count) AS trees FROM trees GROUP BY lot_number, state").Find(ctx)
 	if err != nil {
 		return nil, ours(err)
 	}
-	counts, trees := map[string]map[stock.State]int{}, map[string]int{}
+	counts, trees := map[int]map[stock.State]int{}, map[int]int{}
 	for _, r := range rows {
-		if counts[r.LotID] == nil {
-			counts[r.LotID] = map[stock.State]int{}
+		if counts[r.LotNumber] == nil {
+			counts[r.LotNumber] = map[stock.State]int{}
 		}
-		counts[r.LotID][r.State] = r.N
-		trees[r.LotID] += r.Trees
+		counts[r.LotNumber][r.State] = r.N
+		trees[r.LotNumber] += r.Trees
 	}
 	out := make([]LotCount, len(lots))
 	for i, l := range lots {
-		out[i] = LotCount{l, counts[l.ID], trees[l.ID]}
+		out[i] = LotCount{l, counts[l.Number], trees[l.Number]}
 	}
 	return out, nil
 }
@@ -278,11 +282,11 @@ func (s *Store) TreesToWorkOn(ctx context.Context, state stock.State, limit int)
 }
 
 // NextInLot is the tag of the next unchecked tree of a lot after a place in it, else the first before it, "" when none is left.
-func (s *Store) NextInLot(ctx context.Context, lotID string, after int) (string, error) {
+func (s *Store) NextInLot(ctx context.Context, lotNumber, after int) (string, error) {
 	var tag string
-	err := s.db.WithContext(ctx).Raw(`(SELECT tag FROM trees WHERE lot_id = ? AND state = 'unchecked' AND number > ? ORDER BY number LIMIT 1)
-		UNION ALL (SELECT tag FROM trees WHERE lot_id = ? AND state = 'unchecked' AND number < ? ORDER BY number LIMIT 1) LIMIT 1`,
-		lotID, after, lotID, after).Scan(&tag).Error
+	err := s.db.WithContext(ctx).Raw(`(SELECT tag FROM trees WHERE lot_number = ? AND state = 'unchecked' AND number > ? ORDER BY number LIMIT 1)
+		UNION ALL (SELECT tag FROM trees WHERE lot_number = ? AND state = 'unchecked' AND number < ? ORDER BY number LIMIT 1) LIMIT 1`,
+		lotNumber, after, lotNumber, after).Scan(&tag).Error
 	return tag, ours(err)
 }
 

@@ -20,7 +20,7 @@ func manyTrees(t *testing.T, s *store.Store, first store.Tree, n int) []store.Tr
 	t.Helper()
 	trees := []store.Tree{}
 	for i := 2; i <= n; i++ {
-		trees = append(trees, store.Tree{ID: store.NewID(), Tag: store.NewID()[:7], LotID: first.LotID, Number: i, State: stock.Unchecked,
+		trees = append(trees, store.Tree{ID: store.NewID(), Tag: store.NewID()[:7], LotID: first.LotID, LotNumber: first.LotNumber, Number: i, State: stock.Unchecked,
 			StateSince: time.Now().UTC(), BundleCount: 1 + i%3, Version: 1})
 	}
 	require.NoError(t, store.AddAll(ctx, s, trees))
@@ -33,7 +33,7 @@ func TestALotIsTalliedByState(t *testing.T) {
 	moved := trees[7]
 	moved.State = stock.ForSale
 	require.NoError(t, s.MoveTree(ctx, moved))
-	tally, err := s.TallyOf(ctx, moved.LotID)
+	tally, err := s.TallyOf(ctx, moved.LotNumber)
 	require.NoError(t, err)
 	assert.Equal(t, 1200, tally.Tags)
 	want := 0
@@ -67,7 +67,7 @@ func TestTheNextInALotGoesRound(t *testing.T) {
 	s := testdb.Open(t)
 	trees := manyTrees(t, s, tree(t, s), 5)
 	next := func(after int) string {
-		tag, err := s.NextInLot(ctx, trees[0].LotID, after)
+		tag, err := s.NextInLot(ctx, trees[0].LotNumber, after)
 		require.NoError(t, err)
 		return tag
 	}

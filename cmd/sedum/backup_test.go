@@ -29,7 +29,7 @@ func TestABackupHoldsPhotographsToo(t *testing.T) {
 	g := store.Grower{ID: store.NewID(), Name: "Quarry & Sons", Version: 1}
 	k := store.Kind{ID: store.NewID(), Common: "Hornbeam", Botanical: "B", Habit: stock.Single, Version: 1}
 	l := store.Lot{ID: store.NewID(), Number: 1, GrowerID: g.ID, KindID: k.ID, Form: stock.Container, Pot: "standard", BallDiameterMM: 300, BallHeightMM: 250, CaliperMM: 20, HeightM: 2, ArrivedOn: time.Now(), Version: 1}
-	tr := store.Tree{ID: store.NewID(), Tag: "ABC123", LotID: l.ID, Number: 1, State: stock.Unchecked, StateSince: time.Now().UTC(), Version: 1}
+	tr := store.Tree{ID: store.NewID(), Tag: "ABC123", LotID: l.ID, LotNumber: l.Number, Number: 1, State: stock.Unchecked, StateSince: time.Now().UTC(), Version: 1}
 	picture := []byte{}
 	for i := range 70_000 {
 		picture = append(picture, byte(i*i>>3), 0, '\'', '\\', byte(i))
