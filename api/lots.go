@@ -39,6 +39,8 @@ type samplePlanView struct {
 type drawnTree struct {
 	Tag    string      `json:"tag"`
 	Number int         `json:"number"`
+	Row    int         `json:"row" doc:"where it stands; 0 when the lot does not stand in rows"`
+	InRow  int         `json:"in_row" doc:"its number in the row"`
 	State  stock.State `json:"state"`
 	Judged bool        `json:"judged"`
 	Faulty bool        `json:"faulty"`
@@ -97,7 +99,8 @@ func viewLotPage(s words.Speaker, v desk.LotView) lotPage {
 		Plan: viewPlanOf(s, v.Plan), Keeping: viewKeeping(s, v.Lot.Form, v.Keeping), Follows: map[string]follows{}}
 	out.Checked, out.Faulty = v.Checked, v.Faulty
 	line := func(t store.Tree) drawnTree {
-		return drawnTree{t.Tag, t.Number, t.State, t.Faulty != nil, t.Faulty != nil && *t.Faulty}
+		row, inRow := sampling.Rows{PerRow: v.Lot.PerRow}.Standing(t.Number)
+		return drawnTree{t.Tag, t.Number, row, inRow, t.State, t.Faulty != nil, t.Faulty != nil && *t.Faulty}
 	}
 	byPlace := map[int]drawnTree{}
 	for _, t := range v.Drawn {
@@ -188,6 +191,11 @@ type numberParam struct {
 	Number int `path:"number"`
 }
 
+type numberOnly struct {
+	Raw
+	Number int `path:"number"`
+}
+
 type looksBody struct {
 	Looks int `json:"looks"`
 }
@@ -207,6 +215,10 @@ func (s *Server) lotRoutes() {
 	write(s, http.MethodPost, "draw-sample", "/api/v1/lots/{number}/sample", desk.DrawSample,
 		func(ctx context.Context, in *numberAndKey, body looksBody) (lotPage, error) {
 			return answer(ctx)(s.desk.DrawLot(ctx, caller(ctx), in.Number, in.Key, body.Looks))
+		})
+	write(s, http.MethodPut, "stand-in-rows", "/api/v1/lots/{number}/rows", desk.DrawSample,
+		func(ctx context.Context, in *numberOnly, body sampling.Rows) (lotPage, error) {
+			return answer(ctx)(s.desk.StandInRows(ctx, caller(ctx), in.Number, body))
 		})
 	write(s, http.MethodPost, "close-lot", "/api/v1/lots/{number}/decisions", desk.ProposeLot,
 		func(ctx context.Context, in *numberAndKey, body desk.LotClosing) (lotPage, error) {

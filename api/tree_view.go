@@ -7,6 +7,7 @@ import (
 	"sedum/core/calc"
 	"sedum/core/planting"
 	"sedum/core/rules"
+	"sedum/core/sampling"
 	"sedum/core/stock"
 	"sedum/desk"
 	"sedum/store"
@@ -30,6 +31,7 @@ type LotView struct {
 	Size           string     `json:"size"`
 	Decision       string     `json:"decision"`
 	Ordered        *int       `json:"ordered"`
+	PerRow         int        `json:"per_row" doc:"trees in a row as they stand; 0 when nobody said"`
 	Origin         string     `json:"origin"`
 	Cultivar       string     `json:"cultivar"`
 	Rootstock      string     `json:"rootstock"`
@@ -38,7 +40,7 @@ type LotView struct {
 
 func viewLot(l store.Lot) LotView {
 	return LotView{l.Number, l.Kind.Common, l.Kind.Botanical, l.Grower.Name, l.Form, l.Pot, l.PotL, l.BallDiameterMM,
-		l.BallHeightMM, l.CaliperMM, l.HeightM, l.PriceCents, l.ArrivedOn.Format(time.DateOnly), l.Size, l.Decision, l.Ordered,
+		l.BallHeightMM, l.CaliperMM, l.HeightM, l.PriceCents, l.ArrivedOn.Format(time.DateOnly), l.Size, l.Decision, l.Ordered, l.PerRow,
 		string(l.Origin), l.Cultivar, l.Rootstock, l.Propagation}
 }
 
@@ -188,6 +190,8 @@ type checkView struct {
 type treeView struct {
 	Tag       string        `json:"tag"`
 	Number    int           `json:"number" doc:"place in the lot"`
+	Row       int           `json:"row" doc:"where it stands; 0 when its lot does not stand in rows"`
+	InRow     int           `json:"in_row"`
 	State     stock.State   `json:"state"`
 	StateWord string        `json:"state_word"`
 	DueOn     *string       `json:"due_on"`
@@ -215,6 +219,7 @@ func viewTree(s words.Speaker, h rules.House, v desk.TreeView) treeView {
 		Version: v.Tree.Version, Lot: viewLot(v.Lot), Subject: v.Subject, Above: stock.AboveParts(v.Subject), Checks: []checkView{}, NextTag: v.NextTag,
 		Bundle: v.Tree.BundleCount, Photos: viewPhotos(v.Photos), Damages: viewDamages(s, v), Potting: viewPotting(s, v.Potting), Last: v.Last,
 	}
+	out.Row, out.InRow = sampling.Rows{PerRow: v.Lot.PerRow}.Standing(v.Tree.Number)
 	if v.Tree.DueOn != nil {
 		due := v.Tree.DueOn.Format(time.DateOnly)
 		out.DueOn = &due

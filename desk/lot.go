@@ -222,6 +222,24 @@ func (d *Desk) DrawLot(ctx context.Context, who Caller, number int, key string, 
 	return d.Lot(ctx, who, number)
 }
 
+// StandInRows says how the trees of a lot stand, so that a drawn tree is found by its row and number.
+func (d *Desk) StandInRows(ctx context.Context, who Caller, number int, rows sampling.Rows) (LotView, error) {
+	if !May(who.Role, DrawSample) {
+		return LotView{}, ErrNotAllowed
+	}
+	if err := rows.Check(); err != nil {
+		return LotView{}, err
+	}
+	lot, err := d.Store.LotByNumber(ctx, number)
+	if err != nil {
+		return LotView{}, err
+	}
+	if err := d.Store.StandInRows(ctx, lot.ID, rows.PerRow); err != nil {
+		return LotView{}, err
+	}
+	return d.Lot(ctx, who, number)
+}
+
 // places turns a draw of 1..n into places in the lot, which may have gaps.
 func places(taken, drawn []int) []int {
 	out := make([]int, len(drawn))

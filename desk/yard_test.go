@@ -150,6 +150,24 @@ func (q quarrywell) judge(tag string, rotten bool) {
 	require.NoError(q.t, err)
 }
 
+func TestALotStandsInRows(t *testing.T) {
+	q := open(t)
+	v, err := q.StandInRows(ctx, q.hand, 14, sampling.Rows{PerRow: 6})
+	require.NoError(t, err)
+	assert.Equal(t, 6, v.Lot.PerRow)
+	_, err = q.StandInRows(ctx, q.hand, 14, sampling.Rows{PerRow: 1001})
+	var l fault.List
+	require.ErrorAs(t, err, &l)
+	assert.Equal(t, fault.Fault{Field: "per_row", Code: fault.AtMost, Limit: 1000.0}, l[0])
+	_, err = q.StandInRows(ctx, q.hand, 9999, sampling.Rows{PerRow: 6})
+	assert.ErrorIs(t, err, store.ErrMissing)
+	_, err = q.StandInRows(ctx, desk.Caller{}, 14, sampling.Rows{PerRow: 6})
+	assert.ErrorIs(t, err, desk.ErrNotAllowed)
+	v, err = q.StandInRows(ctx, q.hand, 14, sampling.Rows{})
+	require.NoError(t, err)
+	assert.Zero(t, v.Lot.PerRow, "they stand in no rows any more")
+}
+
 func TestASampleIsToldOnlyAtItsLooks(t *testing.T) {
 	q := open(t)
 	number := q.takeIn(aLot("Hornbeam", stock.Container, 60)).Lots[0].Number

@@ -115,8 +115,22 @@ func TestAWholeDelivery(t *testing.T) {
 	p.sees("0 checked, 0 faulty")
 	v := h.lot(hornbeam)
 	require.Len(t, v.Sample.Drawn, *plan.SampleSize)
+	// They stand in rows of seven: each drawn tree is found by its row and number.
+	p.fill("They stand in rows of", "7.5")
+	p.sees("A whole number of trees")
+	p.fill("They stand in rows of", "7")
+	p.do(chromedp.KeyEvent("\r"))
+	p.sees("Row 1")
+	for _, place := range v.Sample.Drawn {
+		row, inRow := sampling.Rows{PerRow: 7}.Standing(place)
+		var there bool
+		p.do(chromedp.Evaluate(fmt.Sprintf(`document.querySelector('a[aria-label^="Row %d, number %d:"]') !== null`, row, inRow), &there))
+		assert.True(t, there, "place %d", place)
+	}
 	p.do(chromedp.Click(`//main//a[contains(., "Check the next")]`, chromedp.BySearch))
 	p.sees("Not yet judged")
+	row, inRow := sampling.Rows{PerRow: 7}.Standing(v.Sample.Drawn[0])
+	p.sees(fmt.Sprintf("row %d, number %d", row, inRow))
 	first := v.Found.NextTag
 	p.press("button", "All sound above the line")
 	p.fill("Caliper", "26")
@@ -172,8 +186,8 @@ func TestAWholeDelivery(t *testing.T) {
 	// The bare roots: dipped in time, and not before the gel has set.
 	p.goTo("/clock")
 	p.sees("Hazel")
-	row := fmt.Sprintf(`//li[.//p[contains(., "lot %d")]]`, number["Hazel"])
-	p.do(chromedp.Click(row+`//button[contains(., "Gel dip")]`, chromedp.BySearch))
+	unit := fmt.Sprintf(`//li[.//p[contains(., "lot %d")]]`, number["Hazel"])
+	p.do(chromedp.Click(unit+`//button[contains(., "Gel dip")]`, chromedp.BySearch))
 	gel, err := stock.GelDip(stock.GelDipInput{Trees: 48, GelPerTreeL: 0.9, WastePct: 10, PacketG: 1500, PacketWaterL: 190, VatL: 25})
 	require.NoError(t, err)
 	for label, value := range map[string]string{"Powder in the packet": "1500", "Water it asks for": "190", "Tub": "25", "Spare": "10"} {
@@ -198,7 +212,7 @@ func TestAWholeDelivery(t *testing.T) {
 			require.NoError(t, err)
 			days := int((*again.HoursLeft + 0.2) / 24) // the page asked a moment earlier
 			var shown string
-			p.do(chromedp.Text(row+`//p[contains(@class, "text-leaf")]`, &shown, chromedp.BySearch))
+			p.do(chromedp.Text(unit+`//p[contains(@class, "text-leaf")]`, &shown, chromedp.BySearch))
 			assert.Contains(t, shown, fmt.Sprint(days))
 		}
 	}

@@ -62,6 +62,11 @@ func (s *Store) DecideLot(ctx context.Context, l Lot) error {
 		Updates(map[string]any{"decision": l.Decision, "decided_at": l.DecidedAt, "version": l.Version + 1}).Error)
 }
 
+// StandInRows writes how the trees of a lot stand.
+func (s *Store) StandInRows(ctx context.Context, lotID string, perRow int) error {
+	return ours(s.db.WithContext(ctx).Model(&Lot{}).Where("id = ?", lotID).Update("per_row", perRow).Error)
+}
+
 // MoveTreesOfLot moves every tree of a lot that stands in one of the states, and says how many moved.
 func (s *Store) MoveTreesOfLot(ctx context.Context, lotID string, from []stock.State, to stock.State, at time.Time) (int64, error) {
 	out := s.db.WithContext(ctx).Exec(

@@ -78,9 +78,11 @@ type Lot struct {
 	Rootstock      string
 	Propagation    string
 	Ordered        *int
-	Decision       string `gorm:"default:open"`
-	DecidedAt      *time.Time
-	Version        int
+	// PerRow is how many stand in a row, 0 when nobody said.
+	PerRow    int
+	Decision  string `gorm:"default:open"`
+	DecidedAt *time.Time
+	Version   int
 
 	Grower Grower
 	Kind   Kind

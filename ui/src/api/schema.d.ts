@@ -756,6 +756,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/lots/{number}/rows": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["stand-in-rows"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/lots/{number}/sample": {
         parameters: {
             query?: never;
@@ -2009,9 +2025,19 @@ export interface components {
         };
         DrawnTree: {
             faulty: boolean;
+            /**
+             * Format: int64
+             * @description its number in the row
+             */
+            in_row: number;
             judged: boolean;
             /** Format: int64 */
             number: number;
+            /**
+             * Format: int64
+             * @description where it stands; 0 when the lot does not stand in rows
+             */
+            row: number;
             state: string;
             tag: string;
         };
@@ -2378,6 +2404,11 @@ export interface components {
             /** Format: int64 */
             ordered: number | null;
             origin: string;
+            /**
+             * Format: int64
+             * @description trees in a row as they stand; 0 when nobody said
+             */
+            per_row: number;
             pot: string;
             /** Format: double */
             pot_l: number;
@@ -2440,6 +2471,11 @@ export interface components {
             /** Format: int64 */
             ordered: number | null;
             origin: string;
+            /**
+             * Format: int64
+             * @description trees in a row as they stand; 0 when nobody said
+             */
+            per_row: number;
             plan: components["schemas"]["SamplePlan"];
             pot: string;
             /** Format: double */
@@ -2504,6 +2540,11 @@ export interface components {
             /** Format: int64 */
             ordered: number | null;
             origin: string;
+            /**
+             * Format: int64
+             * @description trees in a row as they stand; 0 when nobody said
+             */
+            per_row: number;
             pot: string;
             /** Format: double */
             pot_l: number;
@@ -3249,6 +3290,13 @@ export interface components {
             lot_size: number;
             /** Format: double */
             tolerable_share: number;
+        };
+        SamplingRows: {
+            /**
+             * Format: int64
+             * @description trees in a row; 0 when they do not stand in rows
+             */
+            per_row: number;
         };
         Saved: {
             /** @description the next tree to look at, none when the lot is through */
@@ -4029,6 +4077,8 @@ export interface components {
             /** @description what journeys did, newest first */
             damages: components["schemas"]["Damage"][];
             due_on: string | null;
+            /** Format: int64 */
+            in_row: number;
             last: components["schemas"]["StockReadings"];
             lot: components["schemas"]["Lot"];
             next_tag: string;
@@ -4040,6 +4090,11 @@ export interface components {
             photos: components["schemas"]["Photo"][];
             /** @description how it is potted up, in order; empty for what stands in no pot */
             potting: string[];
+            /**
+             * Format: int64
+             * @description where it stands; 0 when its lot does not stand in rows
+             */
+            row: number;
             state: string;
             state_word: string;
             subject: components["schemas"]["StockSubject"];
@@ -5774,6 +5829,41 @@ export interface operations {
                 };
                 content: {
                     "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "stand-in-rows": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SamplingRows"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LotPage"];
                 };
             };
             /** @description Error */

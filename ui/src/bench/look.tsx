@@ -253,7 +253,9 @@ export function TreeTitle({ tree }: { tree: Tree }) {
       </h1>
       <p className="text-soft leading-snug">
         <span className="figure text-ink">{tree.tag}</span> · {tree.lot.grower} ·{' '}
-        {t('lot-place', { lot: tree.lot.number, place: tree.number })}
+        {tree.row > 0
+          ? t('lot-row', { lot: tree.lot.number, row: tree.row, number: tree.in_row })
+          : t('lot-place', { lot: tree.lot.number, place: tree.number })}
         {tree.bundle_count > 1 && ` · ${t('bundle-of', { count: tree.bundle_count })}`}
       </p>
     </>

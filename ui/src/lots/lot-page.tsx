@@ -13,6 +13,7 @@ import { ClosingPart } from './closing'
 import { GrowerNotePart } from './grower-note'
 import { KeepingPart } from './keeping-part'
 import { OperatingCurve } from './operating-curve'
+import { RowsField, RowsWalk } from './rows-part'
 import { TreeRows } from './tree-rows'
 
 export type Lot = Schemas['LotPage']
@@ -140,6 +141,7 @@ function PlanPart({ lot, may }: { lot: Lot; may: boolean }) {
         </div>
       </fieldset>
       <p className="mt-2 text-soft text-sm">{t('plan.looks.why')}</p>
+      {may && <RowsField key={lot.per_row} lot={lot} />}
       {draw.error && (
         <p role="alert" className="mt-2 text-oxblood">
           {sayProblem(draw.error, t)}
@@ -189,7 +191,9 @@ function SamplePart({ lot }: { lot: Lot }) {
           ))}
         </ol>
       </div>
-      <p className="text-soft text-sm">
+      {!s.settled && <RowsWalk lot={lot} />}
+      {!s.settled && lot.decision === 'open' && <RowsField key={lot.per_row} lot={lot} />}
+      <p className="mt-3 text-soft text-sm">
         {t('sample.how', {
           looks: s.looks.map((l) => l.checked).join(', '),
           last,
