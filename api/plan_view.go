@@ -45,7 +45,7 @@ func viewPlan(s words.Speaker, v desk.PlanView) planView {
 		out.Stops = append(out.Stops, sentence{stop, s.Say("stop."+stop, nil)})
 	}
 	for _, each := range rules.AllSchools() {
-		if each.Step == rules.StepRoots || each.Step == rules.StepFeed {
+		if each.Step == rules.StepRoots {
 			continue // the roots were treated in the yard
 		}
 		view := schoolView{Step: each.Step, Label: s.Say("school.step."+string(each.Step), nil),

@@ -112,6 +112,9 @@ func quantities(h rules.House, p Plan) []Quantity {
 		compost := cylinderL(p.Hole.HoleTopMM, h.Value(rules.PlanCompostTop))
 		out = append(out, Quantity{"compost", litres(compost), bags(compost, rules.PlanCompostBag)})
 	}
+	if h.School(rules.StepFeed) == "tablets" {
+		out = append(out, Quantity{"tablets", Measure{h.Value(rules.PlanTablets), ""}, 0})
+	}
 	out = append(out, Quantity{"first-water", litres(p.Basin.FirstWaterL), 0})
 	if n := float64(len(p.Stake.Stakes)); n > 0 {
 		out = append(out, Quantity{"stakes", Measure{n, ""}, 0}, Quantity{"ties", Measure{n, ""}, 0})

@@ -124,12 +124,23 @@ func TestSchoolsRedrawThePlan(t *testing.T) {
 		{rules.StepMulch, "100", func(p planting.Plan) bool { return p.MulchMM == 100 }},
 		{rules.StepShape, "square", func(p planting.Plan) bool { return p.Hole.HoleVolumeL > 80 }},
 		{rules.StepScale, "strict", func(p planting.Plan) bool { return p.Drainage == "slow" }},
+		{rules.StepFeed, "tablets", func(p planting.Plan) bool {
+			return has(p, "feed", "tablets") && slices.Contains(p.Quantities, planting.Quantity{Code: "tablets", Amount: planting.Measure{Value: 3}})
+		}},
+		{rules.StepFeed, "slow-release-ring", func(p planting.Plan) bool { return has(p, "feed", "slow-release-ring") }},
 		{rules.StepStake, "always-exposed", func(p planting.Plan) bool { return !p.Stake.Needed }},
 	} {
 		house, err := rules.House{}.WithSchool(c.step, c.choice)
 		require.NoError(t, err)
 		assert.True(t, c.holds(planOf(t, house, planInput())), "%s %s", c.step, c.choice)
 	}
+}
+
+// has tells whether a plan has a step with that wording, after the filling and before the mulch.
+func has(p planting.Plan, code, choice string) bool {
+	at := slices.IndexFunc(p.Steps, func(s planting.Step) bool { return s.Code == code && s.Choice == choice })
+	all := codes(p)
+	return at > slices.Index(all, "backfill") && at < slices.Index(all, "mulch")
 }
 
 func TestWhatIsNotKnownIsAskedFor(t *testing.T) {

@@ -57,6 +57,7 @@ func steps(h rules.House, in Input, p Plan) []Step {
 	holeSteps(l, in, p)
 	treeSteps(l, in, p)
 	l.add("backfill", map[string]Measure{"backfill": litres(p.Hole.BackfillL)}).Choice = h.School(rules.StepFirming)
+	feedStep(l, h, p)
 	finish := l.add("finish", map[string]Measure{"raise": mm(p.Hole.FinishedRaiseMM)})
 	if num.Over(p.Hole.FinishedRaiseMM, featherRaiseMM) {
 		finish.Choice = "feather"
@@ -168,6 +169,21 @@ func mulchSteps(l *stepList, h rules.House, p Plan) {
 		mulch.Choice = "small-ball"
 		mulch.Values["over"] = mm(p.MulchOverBallMM)
 	}
+}
+
+// feedStep tells of feed only where the school asks for some: tablets while the hole is filled, a ring on top of it.
+func feedStep(l *stepList, h rules.House, p Plan) {
+	values := map[string]Measure{}
+	choice := h.School(rules.StepFeed)
+	switch choice {
+	case "tablets":
+		values["tablets"] = Measure{h.Value(rules.PlanTablets), ""}
+	case "slow-release-ring":
+		values["inner"], values["outer"] = mm(p.BallWidth/2), mm(p.Basin.BasinRadiusMM)
+	default:
+		return
+	}
+	l.add("feed", values, "label-is-law").Choice = choice
 }
 
 // overBall is the mulch over the ball itself: a small ball drowns under thick mulch.

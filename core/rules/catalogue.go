@@ -128,6 +128,7 @@ const (
 	YardFirstFrost       Key = "yard.first_frost_day"
 	PlanBag              Key = "plan.mulch_bag_l"
 	PlanCompostBag       Key = "plan.compost_bag_l"
+	PlanTablets          Key = "plan.feed_tablets"
 	SampleShare          Key = "sample.tolerable_share"
 	SampleConfidence     Key = "sample.confidence"
 	SampleAccept         Key = "sample.accept"
@@ -318,6 +319,7 @@ var catalogue = []Rule{
 	{YardFirstFrost, 288, 1, 365, "day of year", "the first frost of every other year in our yard"},
 	{PlanBag, 50, 10, 100, "L", "what a bag of mulch holds here"},
 	{PlanCompostBag, 40, 10, 100, "L", "what a bag of compost holds here"},
+	{PlanTablets, 3, 1, 20, "tablets", "a planning figure: set it to what the label of ours says for a tree of the usual size"},
 	{SampleShare, 0.1, 0.01, 0.5, "share", "one faulty tree in ten can be found at the counter; more cannot"},
 	{SampleConfidence, 0.95, 0.5, 0.999, "share", "a lot at the limit slips through once in twenty"},
 	{SampleAccept, 0, 0, 5, "trees", "the smallest sample that means something forgives none"},

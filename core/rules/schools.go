@@ -55,8 +55,8 @@ var schools = []Schools{
 		"trials find no gain from blending in ordinary soil, and a rich pocket holds water like a sponge"},
 	{StepFirming, []string{"thirds-with-water", "water-only"}, "thirds-with-water", false,
 		"boots compact wet clay; water closes what the hand leaves open"},
-	{StepFeed, []string{"none", "slow-release-ring"}, "none", false,
-		"no feed in the first season without a soil test"},
+	{StepFeed, []string{"none", "slow-release-ring", "tablets"}, "none", false,
+		"no feed in the first season without a soil test; a slow ring or tablets for those who want some"},
 }
 
 // AllSchools lists the steps at which practice differs, in the order of the work.

@@ -25,6 +25,7 @@ export function PlantingSection(props: {
   const narrow = useNarrow()
   const wide = narrow ? 560 : 900
   const high = narrow ? 450 : 470
+  const words = narrow ? 22 : 16
   const say = (mm: number) => sayLength(mm, units)
   const { hole, basin } = props.plan
   const ball = props.plan.ball_width_mm
@@ -126,7 +127,7 @@ export function PlantingSection(props: {
       <Stakes plan={props.plan} x={x} y={y} />
       <path d={trunkShape(cx, 0, ballTop, trunkHalf, flareHalf)} className="fill-trunk" />
       <path d={`M0 ${grade}H${x(-topHalf)}M${x(topHalf)} ${grade}H${wide}`} className="stroke-ink" strokeWidth="2.5" />
-      <Stick plan={props.plan} x={x} grade={grade} ball={ball} raise={raise} />
+      <Stick plan={props.plan} x={x} grade={grade} ball={ball} raise={raise} words={words} />
       <g className="answer">
         <path
           d={
@@ -149,16 +150,16 @@ export function PlantingSection(props: {
           {t('planting.stick', { stick: say(hole.stick_mm) })}
         </text>
       </g>
-      <text x={wide - 14} y={mulchNoteY} textAnchor="end" className="fill-ink" style={{ fontSize: 16 }}>
+      <text x={wide - 14} y={mulchNoteY} textAnchor="end" className="fill-ink" style={{ fontSize: narrow ? 19 : words }}>
         {t(narrow ? 'planting.mulch.short' : 'planting.mulch', {
           depth: say(props.plan.mulch_mm),
           gap: say(basin.mulch_inner_radius_mm - props.caliperMM / 2),
         })}
       </text>
-      <text x="14" y={grade + 22} className="fill-ink" style={{ fontSize: 16 }}>
+      <text x="14" y={grade + words + 6} className="fill-ink" style={{ fontSize: words }}>
         {t('planting.soil', { soil: props.soil })}
       </text>
-      <text x="14" y={high - 14} className="fill-ink" style={{ fontSize: 16 }}>
+      <text x="14" y={high - 14} className="fill-ink" style={{ fontSize: words }}>
         {t('planting.firm')}
       </text>
       {hole.hole_depth_mm > 0 &&
@@ -205,9 +206,11 @@ function Mulch({ plan, x, y, surface }: Part & { surface: Surface }) {
   const { mulch_inner_radius_mm: inner, mulch_outer_radius_mm: outer } = plan.basin
   // Sheets that were issued before the plan told it have one depth all over.
   const over = plan.mulch_over_ball_mm || plan.mulch_mm
-  const slope = 45
+  // It thickens as the raised soil falls away, so that its top is one even slope.
+  const begin = plan.ball_width_mm / 2
+  const slope = Math.min(220, Math.max(90, raisedGround(plan).foot - begin + 45))
   const thick = (mm: number) => {
-    const beyond = Math.max(0, Math.min(1, (Math.abs(mm) - plan.ball_width_mm / 2 + slope) / (2 * slope)))
+    const beyond = Math.max(0, Math.min(1, (Math.abs(mm) - begin) / slope))
     return over + (plan.mulch_mm - over) * beyond * beyond * (3 - 2 * beyond)
   }
   return [-1, 1].map((side) => {
@@ -265,12 +268,14 @@ function Stick({
   grade,
   ball,
   raise,
+  words,
 }: {
   plan: PlanNumbers
   x: (mm: number) => number
   grade: number
   ball: number
   raise: number
+  words: number
 }) {
   const { t } = useTranslation()
   const reach = plan.hole.hole_top_mm / 2 + 110
@@ -300,13 +305,13 @@ function Stick({
         />
       )}
       <text
-        x={Math.max(x(-reach) - 8, 92)}
-        y={grade - 12}
+        x={x(reach)}
+        y={grade + words + 4}
         textAnchor="end"
-        className="fill-ink [paint-order:stroke] stroke-paper"
-        strokeWidth="5"
+        className="fill-ink [paint-order:stroke] stroke-clay"
+        strokeWidth="4"
         strokeLinejoin="round"
-        style={{ fontSize: 16 }}
+        style={{ fontSize: words }}
       >
         {t('planting.check-stick')}
       </text>
