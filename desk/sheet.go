@@ -10,7 +10,6 @@ import (
 	"sedum/core/planting"
 	"sedum/core/rules"
 	"sedum/core/stock"
-	"sedum/core/tag"
 	"sedum/core/yard"
 	"sedum/store"
 )
@@ -264,6 +263,3 @@ func (d *Desk) Draft(ctx context.Context, who Caller, ask Issue) (store.Sheet, e
 	}
 	return store.Sheet{PlantingOn: v.PlantingOn, IssuedAt: d.Now(), Content: sheetContent(who, v, ask), CoreVersion: rules.CoreVersion}, nil
 }
-
-// ParseTag reads a tag as typed.
-func ParseTag(typed string) (string, error) { return tag.Parse(typed) }

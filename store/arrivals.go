@@ -53,12 +53,6 @@ func (s *Store) Deliveries(ctx context.Context, limit int) ([]Delivery, error) {
 	return out, ours(err)
 }
 
-// DeliveryByNumber finds a delivery by the number that people see.
-func (s *Store) DeliveryByNumber(ctx context.Context, number int) (Delivery, error) {
-	out, err := gorm.G[Delivery](s.db).Preload("Grower", nil).Preload("Person", nil).Where("number = ?", number).Take(ctx)
-	return out, ours(err)
-}
-
 // DeliveryByID finds a delivery.
 func (s *Store) DeliveryByID(ctx context.Context, id string) (Delivery, error) {
 	out, err := gorm.G[Delivery](s.db).Preload("Grower", nil).Preload("Person", nil).Where("id = ?", id).Take(ctx)
@@ -95,11 +89,6 @@ func (s *Store) Growers(ctx context.Context) ([]Grower, error) {
 	return many[Grower](ctx, s, "name", "")
 }
 
-// GrowerByID finds a grower.
-func (s *Store) GrowerByID(ctx context.Context, id string) (Grower, error) {
-	return one[Grower](ctx, s, "id = ?", id)
-}
-
 // GrowerByName finds a grower by name; letters' case does not matter.
 func (s *Store) GrowerByName(ctx context.Context, name string) (Grower, error) {
 	return one[Grower](ctx, s, "name = ?", name)
@@ -126,12 +115,6 @@ func (s *Store) LotForUpdate(ctx context.Context, number int) (Lot, error) {
 	var l Lot
 	err := s.db.WithContext(ctx).Raw("SELECT * FROM lots WHERE number = ? FOR UPDATE", number).Take(&l).Error
 	return l, ours(err)
-}
-
-// LotsOfDelivery lists the lots that came together.
-func (s *Store) LotsOfDelivery(ctx context.Context, deliveryID string) ([]Lot, error) {
-	out, err := gorm.G[Lot](s.db).Preload("Grower", nil).Preload("Kind", nil).Where("delivery_id = ?", deliveryID).Order("number").Find(ctx)
-	return out, ours(err)
 }
 
 // LastPlace is the greatest place taken in a lot.

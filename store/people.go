@@ -38,11 +38,6 @@ func (s *Store) PersonBySignIn(ctx context.Context, signIn string) (Person, erro
 	return one[Person](ctx, s, "sign_in = ?", signIn)
 }
 
-// PersonByID finds a person.
-func (s *Store) PersonByID(ctx context.Context, id string) (Person, error) {
-	return one[Person](ctx, s, "id = ?", id)
-}
-
 // EndSessions makes every session of a person invalid.
 func (s *Store) EndSessions(ctx context.Context, personID string) error {
 	_, err := gorm.G[Person](s.db).Where("id = ?", personID).Update(ctx, "session_epoch", gorm.Expr("session_epoch + 1"))
