@@ -46,6 +46,7 @@ func TestTheNetworkIsCutInTheMiddleOfEntering(t *testing.T) {
 	p.until(`document.body.innerText.includes('No verdict yet')`)
 	p.press("button", "Save this look")
 	p.until(`document.body.innerText.includes('1 entry is kept on this device')`)
+	p.until(`document.querySelector('[role=alert]')?.innerText.includes('The server is out of reach')`)
 	p.until(`location.pathname.startsWith('/bench/') && !location.pathname.includes('` + first + `')`)
 	p.sees("Hornbeam")
 	enter()

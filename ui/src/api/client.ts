@@ -47,6 +47,9 @@ client.use({
   },
 })
 
+/** Tells the page that a request found no server, so that it is said at once. */
+export const awayEvent = 'sedum-away'
+
 type Answer<T> = { data?: T; error?: unknown; response: Response }
 
 /** The data of an answer; a Problem is thrown, so that a query or a deed carries it. */
@@ -56,6 +59,7 @@ export async function ask<T>(sent: Promise<Answer<T>>): Promise<T> {
     answer = await sent
   } catch (cause) {
     if (cause instanceof DOMException && cause.name === 'AbortError') throw cause
+    window.dispatchEvent(new Event(awayEvent))
     throw new Problem(0, 'offline', 'offline', [])
   }
   if (answer.response.ok) return answer.data as T

@@ -158,7 +158,7 @@ export function Look({ tree, afterWork, onDone }: { tree: Tree; afterWork: boole
           <summary className="min-h-11 cursor-pointer py-2 font-semibold">
             {t('photos.title')} {tree.photos.length > 0 && tree.photos.length}
           </summary>
-          {photos && <PhotosPart tree={tree} may />}
+          {photos && <PhotosPart tree={tree} may folded />}
         </details>
         <JourneyFold tree={tree} may />
         {next && (

@@ -10,7 +10,7 @@ import { sayProblem } from '../parts/states'
 import { Camera, hasCamera } from './camera'
 
 /** Photographs of a tree: from the tablet's camera or a file, with one line under each. */
-export function PhotosPart({ tree, may }: { tree: Tree; may: boolean }) {
+export function PhotosPart({ tree, may, folded }: { tree: Tree; may: boolean; folded?: boolean }) {
   const { t } = useTranslation()
   const chosen = useRef<HTMLInputElement>(null)
   const [part, setPart] = useState('root')
@@ -30,7 +30,7 @@ export function PhotosPart({ tree, may }: { tree: Tree; may: boolean }) {
   )
   return (
     <section aria-label={t('photos.title')} className="mt-3">
-      <h2 className="border-ink border-b-2 pb-1 text-xl">{t('photos.title')}</h2>
+      {!folded && <h2 className="border-ink border-b-2 pb-1 text-xl">{t('photos.title')}</h2>}
       <ul className="grid grid-cols-3 gap-2 py-2">
         {tree.photos.map((p) => (
           <li key={p.id} className="leading-tight">

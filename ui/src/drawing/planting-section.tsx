@@ -150,7 +150,13 @@ export function PlantingSection(props: {
           {t('planting.stick', { stick: say(hole.stick_mm) })}
         </text>
       </g>
-      <text x={wide - 14} y={mulchNoteY} textAnchor="end" className="fill-ink" style={{ fontSize: narrow ? 19 : words }}>
+      <text
+        x={wide - 14}
+        y={mulchNoteY}
+        textAnchor="end"
+        className="fill-ink"
+        style={{ fontSize: narrow ? 19 : words }}
+      >
         {t(narrow ? 'planting.mulch.short' : 'planting.mulch', {
           depth: say(props.plan.mulch_mm),
           gap: say(basin.mulch_inner_radius_mm - props.caliperMM / 2),
