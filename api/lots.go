@@ -212,6 +212,14 @@ func (s *Server) lotRoutes() {
 	read(s, "see-lot", "/api/v1/lots/{number}", desk.SeeYard, func(ctx context.Context, in *numberParam) (lotPage, error) {
 		return answer(ctx)(s.desk.Lot(ctx, caller(ctx), in.Number))
 	})
+	read(s, "see-lot-faults", "/api/v1/lots/{number}/faults", desk.SeeYard, func(ctx context.Context, in *numberParam) (lotFaults, error) {
+		f, err := s.desk.FaultsOfLot(ctx, caller(ctx), in.Number)
+		out := lotFaults{f.Checked, f.Ranged, []shareView{}}
+		for _, each := range f.Faults {
+			out.Faults = append(out.Faults, viewShare(speaker(ctx), "grower.fault.", each))
+		}
+		return out, err
+	})
 	write(s, http.MethodPost, "draw-sample", "/api/v1/lots/{number}/sample", desk.DrawSample,
 		func(ctx context.Context, in *numberAndKey, body looksBody) (lotPage, error) {
 			return answer(ctx)(s.desk.DrawLot(ctx, caller(ctx), in.Number, in.Key, body.Looks))
@@ -225,6 +233,12 @@ func (s *Server) lotRoutes() {
 			return answer(ctx)(s.desk.CloseLot(ctx, caller(ctx), in.Number, in.Key, body))
 		})
 	s.growerRoutes()
+}
+
+type lotFaults struct {
+	Checked int         `json:"checked"`
+	Ranged  bool        `json:"ranged" doc:"each share carries its range for the whole lot: only at a complete look of a drawn sample"`
+	Faults  []shareView `json:"faults" doc:"the commonest first"`
 }
 
 type shareView struct {

@@ -101,12 +101,7 @@ func (d *Desk) grower(ctx context.Context, g store.Grower) (GrowerView, error) {
 	for code, n := range byFault {
 		v.Faults = append(v.Faults, shareOf(code, n, len(looks)))
 	}
-	slices.SortFunc(v.Faults, func(a, b ShareOf) int {
-		if a.Found != b.Found {
-			return b.Found - a.Found
-		}
-		return strings.Compare(a.Code, b.Code)
-	})
+	slices.SortFunc(v.Faults, commonest)
 	for half, n := range checkedIn {
 		v.Seasons = append(v.Seasons, shareOf(half, season[half], n))
 	}

@@ -169,6 +169,8 @@ func TestAWholeDelivery(t *testing.T) {
 	found := h.lot(maple).Found
 	require.Equal(t, sampling.Refuse, found.Answer.Decision)
 	p.says("sample-answer", fmt.Sprintf("Refuse: at least %d of 10 are faulty", found.Answer.DefectiveLow))
+	p.sees(fmt.Sprintf("Found in %d checked trees", found.Checked))
+	p.sees("between what shares of the whole lot")
 	p.press("button", "Refuse")
 	p.press("button", "Refuse the lot")
 	p.sees("Standing apart: 10")

@@ -112,6 +112,14 @@ export const lotQuery = (number: number) =>
     retry: false,
   })
 
+/** What was found in a lot; asked anew when more of it was checked. */
+export const lotFaultsQuery = (number: number, checked: number) =>
+  queryOptions({
+    queryKey: ['lot-faults', number, checked],
+    queryFn: () => ask(client.GET('/api/v1/lots/{number}/faults', { params: { path: { number } } })),
+    retry: false,
+  })
+
 export const growersQuery = queryOptions({ queryKey: ['growers'], queryFn: () => ask(client.GET('/api/v1/growers')) })
 
 export const workQuery = queryOptions({ queryKey: ['work'], queryFn: () => ask(client.GET('/api/v1/work')) })

@@ -692,6 +692,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/lots/{number}/faults": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["see-lot-faults"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/lots/{number}/grower-note": {
         parameters: {
             query?: never;
@@ -2417,6 +2433,14 @@ export interface components {
             propagation: string;
             rootstock: string;
             size: string;
+        };
+        LotFaults: {
+            /** Format: int64 */
+            checked: number;
+            /** @description the commonest first */
+            faults: components["schemas"]["Share"][];
+            /** @description each share carries its range for the whole lot: only at a complete look of a drawn sample */
+            ranged: boolean;
         };
         LotPage: {
             arrived_on: string;
@@ -5683,6 +5707,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LotPage"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "see-lot-faults": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LotFaults"];
                 };
             };
             /** @description Error */

@@ -4,11 +4,11 @@ import { Link } from 'wouter'
 import { ask, client, type Person, type Schemas } from '../api/client'
 import { growersQuery } from '../api/queries'
 import { useDeed } from '../parts/deed'
+import { ShareLine } from '../parts/share-line'
 import { Failed, Loading, sayProblem } from '../parts/states'
 import { sayDay } from '../parts/time'
 
 type Grower = Schemas['Grower']
-type Share = Schemas['Share']
 type Note = Schemas['GrowerNoteLine']
 
 /** What each grower's trees were like: the faulty share with its honest range, by fault, by season, and the notes. */
@@ -85,36 +85,6 @@ function GrowerRow({ grower: g, may }: { grower: Grower; may: boolean }) {
           ))}
         </ul>
       </section>
-    </li>
-  )
-}
-
-/** A share as a point with its range: a short range is much evidence. */
-function ShareLine({ share: s }: { share: Share }) {
-  const { t } = useTranslation()
-  const x = (v: number) => 4 + v * 192
-  return (
-    <li className="grid grid-cols-[9.5rem_1fr_4.5rem] items-center gap-2 text-sm">
-      <span>{s.text}</span>
-      <svg
-        viewBox="0 0 200 16"
-        className="w-full"
-        role="img"
-        aria-label={t('growers.share', {
-          found: s.found,
-          checked: s.checked,
-          low: Math.round(s.low * 100),
-          high: Math.round(s.high * 100),
-        })}
-      >
-        <path d="M4 8H196" className="stroke-line" strokeWidth="1" />
-        <path d={`M${x(s.low)} 8H${x(s.high)}`} className="stroke-umber" strokeWidth="3" strokeLinecap="round" />
-        <path d={`M${x(s.low)} 4V12M${x(s.high)} 4V12`} className="stroke-umber" strokeWidth="1.500" />
-        <circle cx={x(s.share)} cy="8" r="5" className="fill-rose" />
-      </svg>
-      <span className="figure text-right">
-        {s.found}/{s.checked}
-      </span>
     </li>
   )
 }

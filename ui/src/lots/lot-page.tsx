@@ -10,6 +10,7 @@ import { useDeed } from '../parts/deed'
 import { Failed, Loading, Nothing, sayProblem } from '../parts/states'
 import { sayDay, sayMoment } from '../parts/time'
 import { ClosingPart } from './closing'
+import { FaultsPart } from './faults-part'
 import { GrowerNotePart } from './grower-note'
 import { KeepingPart } from './keeping-part'
 import { OperatingCurve } from './operating-curve'
@@ -46,6 +47,7 @@ export function LotPage({ number, who }: { number: number; who: Person }) {
       </header>
       <div className="grid content-start gap-8">
         {l.sample ? <SamplePart lot={l} /> : <PlanPart lot={l} may={may('draw-sample') && l.decision === 'open'} />}
+        <FaultsPart lot={l} />
         <KeepingPart lot={l} />
         <TreeRows lot={l} />
       </div>
