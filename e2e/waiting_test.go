@@ -36,7 +36,9 @@ func TestTheYardKeepsWhatWaits(t *testing.T) {
 			assert.True(t, u.Stages[len(u.Stages)-1].Rewet)
 		}
 	}
-	p.do(chromedp.Click(row+`//button[contains(., "Into muddy water")]`, chromedp.BySearch))
+	p.do(chromedp.Click(row+`//button[contains(., "Keep otherwise")]`, chromedp.BySearch))
+	muddy := row + `//button[contains(., "Into muddy water")]`
+	p.do(chromedp.WaitVisible(muddy, chromedp.BySearch), chromedp.Click(muddy, chromedp.BySearch))
 	p.sees("In water")
 	p.sees("23:5")
 	p.press("button", "Take out")

@@ -174,3 +174,19 @@ func TestThePageKnowsItsWords(t *testing.T) {
 		assert.Contains(t, known, "rules.group."+r.Group())
 	}
 }
+
+// Lists and fields are said as people say them, and figures as they are printed.
+func TestListsFieldsAndFigures(t *testing.T) {
+	s := words.For("en-US", "metric")
+	for want, list := range map[string][]string{"": {}, "a spade": {"a spade"}, "a spade and a hose": {"a spade", "a hose"},
+		"a spade, a hose and twine": {"a spade", "a hose", "twine"}} {
+		assert.Equal(t, want, s.List(list))
+	}
+	for want, list := range map[string][]string{"": {}, "moss": {"moss"}, "moss or gel": {"moss", "", "gel"}, "moss, paper or gel": {"moss", "paper", "gel"}} {
+		assert.Equal(t, want, s.Among(list), "what is empty is no choice")
+	}
+	assert.Equal(t, "ball height", s.Field("readings.ball_height_mm"))
+	assert.Equal(t, "something else", s.Field("a.0.something_else"), "a field without a name of its own is still readable")
+	assert.Equal(t, "Give this and first frost together, or neither.", s.Fault(fault.Fault{Field: "climate.last_frost_day", Code: fault.BothOrNeither, Limit: "first_frost_day"}))
+	assert.Equal(t, "Choose one of: moss, paper or gel.", s.Fault(fault.Fault{Field: "packing", Code: fault.NotAChoice, Limit: []string{"", "moss", "paper", "gel"}}))
+}

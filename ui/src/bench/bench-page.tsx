@@ -109,7 +109,7 @@ export function BenchPage() {
             <li key={tree.tag} className="row-line">
               <Link
                 href={`/bench/${tree.tag}`}
-                className="grid grid-cols-[6.5rem_1fr_auto] items-center gap-3 px-1 py-2.5 no-underline hover:bg-leaf-paper sm:grid-cols-[6.5rem_1fr_9rem_8rem]"
+                className="grid min-h-11 grid-cols-[6.5rem_1fr_auto] items-center gap-3 px-1 py-1.5 no-underline hover:bg-leaf-paper sm:grid-cols-[6.5rem_1fr_9rem_8rem]"
               >
                 <span className="figure">{tree.tag}</span>
                 <span>
