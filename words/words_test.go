@@ -62,7 +62,7 @@ func TestEveryCodeHasItsSentence(t *testing.T) {
 	add("reason.roots.", "root-rot", "under-rooted", "support-ball", "overwatered", "soak", "uncorrectable-roots", "count-main-roots",
 		"too-much-to-cut", "cut-when-dormant", "cut-at-collar", "wait-for-cool", "wait-for-dormancy")
 	add("reason.roots.", "dried-out", "mould", "pot-up", "plant-within-3-days", "roots-too-short", "roots-short", "trim-broken", "slot-or-trim", "bend-risk")
-	add("reason.ball.", "broken-ball", "no-standard", "ball-too-small", "ball-small", "too-little-root-below-flare", "soak", "clear-flare")
+	add("reason.ball.", "broken-ball", "no-standard", "ball-too-small", "ball-small", "too-little-root-below-flare", "soak", "clear-flare", "twine")
 	add("reason.clock.", stock.Critical, stock.Spent)
 	add("note.", "zip", "encoding", "empty", "quotes", "rows", "columns", "too-large")
 	for _, f := range fit.Order() {

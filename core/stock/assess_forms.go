@@ -60,6 +60,9 @@ func (a *Assessment) judgeBalled(h rules.House, s Subject, r Readings) error {
 		}
 		a.because("ball", code, verdict)
 	}
+	if look.Twine != nil && *look.Twine { // no school leaves it on: the trunk grows into it
+		a.because("ball", "twine", Fix)
+	}
 	diameter, left := *r.BallDiameterMM, *r.BallHeightMM-flare
 	a.LeftDiameterMM, a.LeftHeightMM = &diameter, &left
 	return nil

@@ -2,8 +2,10 @@ import type { Schemas } from '../api/client'
 import { settings } from '../words/settings'
 import { sayLength } from '../words/units'
 
-/** How a lot is called by its size: litres of the pot, width of the ball, the grade of bare roots. */
-export function lotSize(
+/** How a lot is called by its size: litres of the pot, width of the ball, the grade of bare roots. A figure keeps its unit on its line. */
+export const lotSize: typeof size = (lot, t) => size(lot, t).replace(/(\d) (?=\S)/g, '$1\u00a0')
+
+function size(
   lot: Pick<Schemas['Lot'], 'form' | 'origin' | 'pot_l' | 'ball_diameter_mm' | 'size'>,
   t: (key: string, values?: Record<string, unknown>) => string,
 ): string {

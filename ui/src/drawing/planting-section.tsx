@@ -144,7 +144,7 @@ export function PlantingSection(props: {
           textAnchor={narrow ? 'start' : 'end'}
           className="fill-rose-deep [paint-order:stroke] stroke-paper"
           strokeWidth="5"
-          style={{ fontSize: 24 }}
+          style={{ fontSize: narrow ? 20 : 24 }}
           data-testid="stick"
         >
           {t('planting.stick', { stick: say(hole.stick_mm) })}

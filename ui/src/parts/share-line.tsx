@@ -8,7 +8,7 @@ export function ShareLine({ share: s, ranged = true }: { share: Share; ranged?: 
   const { t } = useTranslation()
   const x = (v: number) => 4 + v * 192
   return (
-    <li className="grid grid-cols-[9.5rem_1fr_4.5rem] items-center gap-2 text-sm">
+    <li className="grid grid-cols-[9.5rem_minmax(0,16rem)_3.5rem] items-center gap-2 text-sm">
       <span>{s.text}</span>
       <svg
         viewBox="0 0 200 16"
