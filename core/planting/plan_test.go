@@ -185,3 +185,28 @@ func TestBagsHoldTheAmount(t *testing.T) {
 		}
 	}
 }
+
+// The berm by how it is watered and how the ground lies, unless the house or the sheet chose one.
+func TestTheBermFollowsWaterAndSlope(t *testing.T) {
+	for _, c := range []struct {
+		water   string
+		sloping bool
+		chosen  string
+		want    string
+	}{
+		{"hose", false, "by-water", "ring"}, {"carried", false, "by-water", "ring"}, {"drip", false, "by-water", "none"}, {"drip", true, "by-water", "none"},
+		{"hose", true, "by-water", "low-side"}, {"hose", true, "ring", "ring"}, {"drip", false, "low-side", "low-side"}, {"hose", false, "none", "none"},
+	} {
+		house, err := rules.House{}.WithSchool(rules.StepBerm, c.chosen)
+		require.NoError(t, err)
+		in := planInput()
+		in.Spot.Water, in.Spot.Sloping = c.water, c.sloping
+		p := planOf(t, house, in)
+		assert.Equal(t, c.want, p.Berm, "%+v", c)
+		at := slices.IndexFunc(p.Steps, func(s planting.Step) bool { return s.Code == "basin" })
+		assert.Equal(t, c.want != "none", at >= 0, "%+v", c)
+		if at >= 0 {
+			assert.Equal(t, c.sloping, slices.Contains(p.Steps[at].Cautions, "run-off"), "water that runs off goes somewhere")
+		}
+	}
+}
