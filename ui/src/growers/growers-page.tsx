@@ -110,7 +110,7 @@ function NoteRow({ note: n, may }: { note: Note; may: boolean }) {
       </p>
       <div className="mt-1 flex flex-wrap gap-1.5">
         <a
-          className="mr-2 inline-flex min-h-11 items-center font-semibold text-sm"
+          className="mr-2 inline-flex min-h-11 items-center font-semibold text-sm underline underline-offset-4"
           href={`/api/v1/grower-notes/${n.number}/note.pdf`}
           target="_blank"
           rel="noreferrer"
