@@ -2,6 +2,8 @@ package api_test
 
 import (
 	"encoding/json"
+	"os"
+	"regexp"
 	"testing"
 	"time"
 
@@ -33,4 +35,33 @@ func TestHowLongAnEntryWaited(t *testing.T) {
 	require.NoError(t, json.Unmarshal([]byte(body), &out))
 	require.Len(t, out.Soaks, 1)
 	assert.WithinDuration(t, time.Now().Add(-30*time.Minute), out.Soaks[0].BegunAt, time.Minute)
+}
+
+// What the page keeps on a device is what the server lets count from when it was made, and nothing else.
+func TestThePageKeepsWhatTheServerLetsWait(t *testing.T) {
+	text, err := os.ReadFile("../ui/src/offline/deeds.ts")
+	require.NoError(t, err)
+	kept := map[string]bool{}
+	for _, m := range regexp.MustCompile(`client\.POST\('([^']+)'`).FindAllStringSubmatch(string(text), -1) {
+		kept[m[1]] = true
+	}
+	require.NotEmpty(t, kept)
+	_, document := open(t).nobody(t).send("GET", "/api/v1/openapi.json", nil)
+	var doc struct {
+		Paths map[string]map[string]struct {
+			Parameters []struct{ Name string }
+		}
+	}
+	require.NoError(t, json.Unmarshal([]byte(document), &doc))
+	waits := map[string]bool{}
+	for path, operations := range doc.Paths {
+		for _, op := range operations {
+			for _, p := range op.Parameters {
+				if p.Name == "Sedum-Entered-Ago" {
+					waits[path] = true
+				}
+			}
+		}
+	}
+	assert.Equal(t, waits, kept)
 }

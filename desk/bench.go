@@ -193,7 +193,7 @@ func (d *Desk) SaveCheck(ctx context.Context, who Caller, typed, key string, c N
 	check.ID = idOf(who.ID, key, code)
 	after := t
 	after.Version, after.State, after.StateSince, after.CheckID, after.DueOn = c.Version, stock.StateAfter(check.Assessment), check.At, &check.ID, nil
-	after.Faulty = countsAs(check)
+	after.Faulty = stock.CountsForLot(check.Assessment, c.AfterWork)
 	if after.State == stock.Held {
 		due := d.dayOf(check.At).AddDate(0, 0, stock.HoldDays(check.Assessment.Reasons, d.daysToDormancy(who.House)))
 		after.DueOn = &due
@@ -218,15 +218,6 @@ func (d *Desk) SaveCheck(ctx context.Context, who Caller, typed, key string, c N
 		next, err = d.Store.NextInLot(ctx, lot.Number, t.Number)
 	}
 	return Saved{Tag: code, State: after.State, Version: after.Version + 1, NextTag: next}, err
-}
-
-// countsAs is how a look counts for its lot; nil when it was left half done, or when work was done before.
-func countsAs(c store.Check) *bool {
-	faulty, judged := stock.Faulty(c.Assessment)
-	if !judged || c.AfterWork {
-		return nil
-	}
-	return &faulty
 }
 
 // closedStates are those in which a tree has left the yard's hands.

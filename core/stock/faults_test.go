@@ -25,3 +25,13 @@ func TestWhatNeglectLeadsTo(t *testing.T) {
 		assert.Equal(t, want, stock.Neglected(r))
 	}
 }
+
+// A lot is judged by what came: half a look counts for nothing, and so does one after work was done.
+func TestWhichLookCountsForTheLot(t *testing.T) {
+	yes, no := true, false
+	for verdict, want := range map[stock.Verdict]*bool{stock.Sell: &no, stock.Fix: &no, stock.SendBack: &yes, stock.NotYetJudged: nil} {
+		a := stock.Assessment{Verdict: verdict}
+		assert.Equal(t, want, stock.CountsForLot(a, false), "%s", verdict)
+		assert.Nil(t, stock.CountsForLot(a, true), "%s after work", verdict)
+	}
+}

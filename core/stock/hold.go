@@ -67,3 +67,13 @@ func Faulty(a Assessment) (faulty, judged bool) {
 	}
 	return false, true
 }
+
+// CountsForLot is how a look counts for its lot, true for a faulty tree; nil when it was left half done, or when work was done on the
+// tree before: a lot is judged by what came, not by what was made of it.
+func CountsForLot(a Assessment, afterWork bool) *bool {
+	faulty, judged := Faulty(a)
+	if !judged || afterWork {
+		return nil
+	}
+	return &faulty
+}
