@@ -1,47 +1,53 @@
 // Package demo is Quarrywell, a made-up nursery in a made-up lake country, with its data.
 //
-// Every record is made by the desk's own deeds, so that nothing here could not have been
+// Every record is made by the house's own deeds, so that nothing here could not have been
 // done by hand. People, places, growers and customers are invented.
 package demo
 
 import (
 	"context"
+	"errors"
 	"fmt"
 	"math"
 	"math/rand/v2"
 	"time"
 
-	"sedum/core/ground"
+	"sedum/app/arrivals"
+	"sedum/app/bench"
+	"sedum/app/catalogue"
+	"sedum/app/ground"
+	"sedum/app/people"
+	"sedum/app/sheets"
+	"sedum/app/yard"
+	core "sedum/core/ground"
+	"sedum/core/roles"
 	"sedum/core/stock"
-	"sedum/desk"
+	"sedum/kernel"
 	"sedum/standin"
-	"sedum/store"
 )
 
 // Person is a made-up sign-in of the demo.
 type Person struct {
 	Name, SignIn, Password string
-	Role                   store.Role
+	Role                   roles.Role
 }
 
 // People are the demo's sign-ins.
 func People() []Person {
 	return []Person{
-		{"Ilsa Tarrow", "ilsa", "yard-quarrywell", store.YardHand},
-		{"Bram Okonedo", "bram", "counter-quarrywell", store.Advisor},
-		{"Wren Halloway", "wren", "office-quarrywell", store.Manager},
+		{"Ilsa Tarrow", "ilsa", "yard-quarrywell", roles.YardHand},
+		{"Bram Okonedo", "bram", "counter-quarrywell", roles.Advisor},
+		{"Wren Halloway", "wren", "office-quarrywell", roles.Manager},
 	}
 }
 
-// Load fills an empty database. It does nothing when somebody is there already.
-func Load(ctx context.Context, d *desk.Desk) error {
-	if _, err := d.Store.PersonBySignIn(ctx, People()[0].SignIn); err == nil {
-		return nil
-	}
-	WithStandIns(d)
-	l := &loader{ctx: ctx, desk: d, random: rand.New(rand.NewPCG(20261125, 47))}
-	return d.Store.InTransaction(ctx, func(tx *store.Store) error {
-		l.desk = d.Within(tx)
+// Load fills an empty database, whole or not at all. It does nothing when somebody is there already.
+func Load(ctx context.Context, k *kernel.Kernel) error {
+	return k.Do(ctx, kernel.Who{}, func(tx *kernel.Tx) error {
+		if _, err := kernel.One[people.Person](tx, "sign_in = ?", People()[0].SignIn); !errors.Is(err, kernel.ErrMissing) {
+			return err
+		}
+		l := &loader{kernel: k, tx: tx, now: tx.Now.Add(-headStart), random: rand.New(rand.NewPCG(20261125, 47))}
 		for _, step := range []func() error{l.people, l.catalogue, l.history, l.lots, l.checks, l.otherForms, l.customers, l.sheets} {
 			if err := step(); err != nil {
 				return err
@@ -51,32 +57,44 @@ func Load(ctx context.Context, d *desk.Desk) error {
 	})
 }
 
+// headStart is how long before now the demo is told: each of its deeds has a moment of its own.
+const headStart = 3 * time.Second
+
 type loader struct {
-	ctx    context.Context
-	desk   *desk.Desk
+	kernel *kernel.Kernel
+	tx     *kernel.Tx
+	now    time.Time
 	random *rand.Rand
-	hands  map[store.Role]desk.Caller
-	kinds  map[string]store.Kind
-	growers,
-	spots map[string]string
-	trees map[int][]string // lot number to tags
-	keys  int
+	hands  map[roles.Role]kernel.Who
+	kinds  map[string]catalogue.Kind
+	spots  map[string]string
+	trees  map[int][]string // lot number to tags
 }
 
-func (l *loader) key() string {
-	l.keys++
-	return fmt.Sprintf("demo-%08d", l.keys)
+// as is the Tx of one of the hands, a moment later.
+func (l *loader) as(role roles.Role) *kernel.Tx {
+	l.now = l.now.Add(time.Millisecond)
+	return l.tx.As(l.hands[role], l.now)
+}
+
+// do does one of the house's own deeds.
+func (l *loader) do(role roles.Role, id string, in, body any) (any, error) {
+	out, err := l.kernel.Perform(l.as(role), id, in, body)
+	if err != nil {
+		return out, fmt.Errorf("%s: %w", id, err)
+	}
+	return out, nil
 }
 
 func (l *loader) people() error {
-	l.hands = map[store.Role]desk.Caller{}
+	l.hands = map[roles.Role]kernel.Who{}
 	for _, p := range People() {
-		person := store.Person{ID: store.NewID(), SignIn: p.SignIn, Name: p.Name, Role: p.Role,
-			PasswordHash: desk.HashPassword(p.Password), Active: true, Version: 1}
-		if err := store.Add(l.ctx, l.desk.Store, &person); err != nil {
+		person := people.Person{ID: kernel.NewID(), SignIn: p.SignIn, Name: p.Name, Role: p.Role,
+			PasswordHash: people.HashPassword(p.Password), Active: true, Version: 1}
+		if err := kernel.Add(l.tx, &person); err != nil {
 			return err
 		}
-		l.hands[p.Role] = desk.Caller{ID: person.ID, Name: p.Name, Role: p.Role}
+		l.hands[p.Role] = kernel.Who{ID: person.ID, Name: p.Name, Role: p.Role}
 	}
 	return nil
 }
@@ -86,25 +104,18 @@ func (l *loader) catalogue() error {
 	if err != nil {
 		return err
 	}
-	l.kinds, l.growers = map[string]store.Kind{}, map[string]string{}
+	l.kinds = map[string]catalogue.Kind{}
 	for _, k := range list {
-		if err := store.Add(l.ctx, l.desk.Store, &k); err != nil {
+		if err := kernel.Add(l.tx, &k); err != nil {
 			return err
 		}
 		l.kinds[k.Common] = k
 	}
-	for _, g := range []store.Grower{
-		{Name: "Marrow Hill Growers", Place: "Marrow Hill"}, {Name: "Oxbow Flat Nursery", Place: "Oxbow Flat"},
-		{Name: "Stillwater Liners", Place: "Stillwater Reach"},
-	} {
-		g.ID, g.Version = store.NewID(), 1
-		if err := store.Add(l.ctx, l.desk.Store, &g); err != nil {
-			return err
-		}
-		l.growers[g.Name] = g.ID
-	}
 	return nil
 }
+
+// places are where the growers are.
+var places = map[string]string{"Marrow Hill Growers": "Marrow Hill", "Oxbow Flat Nursery": "Oxbow Flat", "Stillwater Liners": "Stillwater Reach"}
 
 // delivery is one lot as it arrived.
 type delivery struct {
@@ -128,8 +139,8 @@ var deliveries = []delivery{
 
 func (l *loader) lots() error {
 	for i, d := range deliveries {
-		if err := l.takeIn(d.grower, d.daysAgo, "", 0, []desk.NewLot{{Kind: d.kind, Form: stock.Container, Pot: d.pot, PotL: d.potL, BallDiameterMM: d.width,
-			BallHeightMM: d.height, CaliperMM: d.caliper, HeightM: d.heightM, PriceCents: d.priceCents, Count: d.count}}, firstLot+i); err != nil {
+		if err := l.takeIn(d.grower, d.daysAgo, "", 0, []arrivals.NewLot{{Kind: d.kind, Count: d.count, LotFacts: stock.LotFacts{Form: stock.Container, Pot: d.pot, PotL: d.potL,
+			BallDiameterMM: d.width, BallHeightMM: d.height, CaliperMM: d.caliper, HeightM: d.heightM, PriceCents: d.priceCents}}}, firstLot+i); err != nil {
 			return err
 		}
 	}
@@ -140,12 +151,12 @@ func (l *loader) lots() error {
 const firstLot = 14
 
 // takeIn registers a delivery that came some days ago, and remembers the tags of its lots from a number on.
-func (l *loader) takeIn(grower string, daysAgo int, packing string, liftedHoursBefore float64, lots []desk.NewLot, from int) error {
-	return l.takeInAt(grower, l.desk.Now().AddDate(0, 0, -daysAgo), packing, liftedHoursBefore, lots, from)
+func (l *loader) takeIn(grower string, daysAgo int, packing string, liftedHoursBefore float64, lots []arrivals.NewLot, from int) error {
+	return l.takeInAt(grower, l.now.AddDate(0, 0, -daysAgo), packing, liftedHoursBefore, lots, from)
 }
 
-func (l *loader) takeInAt(grower string, arrived time.Time, packing string, liftedHoursBefore float64, lots []desk.NewLot, from int) error {
-	n := desk.NewDelivery{Grower: grower, ArrivedAt: arrived.Format(time.RFC3339), Packing: packing}
+func (l *loader) takeInAt(grower string, arrived time.Time, packing string, liftedHoursBefore float64, lots []arrivals.NewLot, from int) error {
+	n := arrivals.NewDelivery{Came: arrivals.Came{Grower: grower, ArrivedAt: arrived.Format(time.RFC3339), Packing: packing}, Place: places[grower]}
 	if liftedHoursBefore > 0 {
 		n.LiftedAt = arrived.Add(-time.Duration(liftedHoursBefore * float64(time.Hour))).Format(time.RFC3339)
 	}
@@ -159,15 +170,15 @@ func (l *loader) takeInAt(grower string, arrived time.Time, packing string, lift
 		}
 		n.Lots = append(n.Lots, lot)
 	}
-	if _, err := l.desk.TakeInDelivery(l.ctx, l.hands[store.YardHand], l.key(), n); err != nil {
+	if _, err := l.do(roles.YardHand, "take-in-delivery", kernel.None{}, n); err != nil {
 		return fmt.Errorf("delivery of %s: %w", grower, err)
 	}
 	for i := range lots {
-		lot, err := l.desk.Store.LotByNumber(l.ctx, from+i)
+		lot, err := yard.LotByNumber(l.tx, from+i)
 		if err != nil {
 			return err
 		}
-		trees, err := l.desk.Store.TreesOfLot(l.ctx, lot.ID)
+		trees, err := yard.TreesOfLot(l.tx, lot.ID)
 		if err != nil {
 			return err
 		}
@@ -182,11 +193,10 @@ func (l *loader) takeInAt(grower string, arrived time.Time, packing string, lift
 var checkedOf = map[int]int{14: 5, 15: 9, 16: 8, 17: 6, 18: 8, 19: 5}
 
 func (l *loader) checks() error {
-	hand := l.hands[store.YardHand]
 	for i, d := range deliveries {
-		number := 14 + i
+		number := firstLot + i
 		for n := range checkedOf[number] {
-			if err := l.checkOne(hand, l.trees[number][n], l.readings(d, n)); err != nil {
+			if err := l.checkOne(l.trees[number][n], l.readings(d, n)); err != nil {
 				return fmt.Errorf("lot %d tree %d: %w", number, n+1, err)
 			}
 		}
@@ -194,26 +204,38 @@ func (l *loader) checks() error {
 	return nil
 }
 
+func (l *loader) look(code string, n bench.NewCheck) (bench.Saved, error) {
+	out, err := l.do(roles.YardHand, "save-check", kernel.ByTag{Tag: code}, n)
+	if err != nil {
+		return bench.Saved{}, err
+	}
+	return out.(bench.Saved), nil
+}
+
 // checkOne looks at a tree and, for some that need work, does it and measures again.
-func (l *loader) checkOne(hand desk.Caller, code string, r stock.Readings) error {
-	saved, err := l.desk.SaveCheck(l.ctx, hand, code, l.key(), desk.NewCheck{Version: 1, Readings: r})
+func (l *loader) checkOne(code string, r stock.Readings) error {
+	saved, err := l.look(code, bench.NewCheck{Version: 1, Readings: r})
 	if err != nil || saved.State != stock.InWork || l.random.IntN(3) == 0 {
 		return err
 	}
-	v, err := l.desk.Tree(l.ctx, hand, code)
+	t, err := yard.TreeByTag(l.tx, code)
 	if err != nil {
 		return err
 	}
-	check := v.Current()
+	record, err := bench.RecordOf(l.tx, t)
+	if err != nil {
+		return err
+	}
+	check := record.Current()
 	for _, w := range check.Assessment.Work {
 		if !w.AtPlanting {
-			if v, err = l.desk.Correct(l.ctx, hand, code, l.key(), w.Key, true); err != nil {
+			if _, err := l.do(roles.YardHand, "correct", kernel.ByTag{Tag: code}, bench.Correct{WorkKey: w.Key, Done: true}); err != nil {
 				return err
 			}
 		}
 	}
 	again := stock.AfterWork(check.Assessment, check.Readings, func(string) bool { return true })
-	_, err = l.desk.SaveCheck(l.ctx, hand, code, l.key(), desk.NewCheck{Version: v.Tree.Version, AfterWork: true, Readings: again})
+	_, err = l.look(code, bench.NewCheck{Version: saved.Version, AfterWork: true, Readings: again})
 	return err
 }
 
@@ -279,50 +301,53 @@ func ptr[T any](v T) *T { return &v }
 
 func (l *loader) customers() error {
 	l.spots = map[string]string{}
-	who := l.hands[store.Advisor]
 	for _, c := range []struct {
 		name, phone, address, spot string
 		lat                        float64
-		ground                     store.Ground
+		ground                     core.Facts
 		marked                     bool
-		readings                   []ground.Reading
+		readings                   []core.Reading
 	}{
 		{"Petra Averill", "555 0141", "8 Tannery Lane, Lower Quarrywell", "front lawn", 47.1,
-			store.Ground{Purpose: "shade", SandMM: ptr(34.0), SiltMM: ptr(40.0), ClayMM: ptr(26.0), PH: ptr(6.6), SunH: ptr(8.0), Water: "hose",
-				WindFrom: ptr(270.0), Exposure: "open", RoomLooked: true, Obstacles: []ground.Obstacle{
+			core.Facts{Purpose: "shade", SandMM: ptr(34.0), SiltMM: ptr(40.0), ClayMM: ptr(26.0), PH: ptr(6.6), SunH: ptr(8.0), Water: "hose",
+				WindFrom: ptr(270.0), Exposure: "open", RoomLooked: true, Obstacles: []core.Obstacle{
 					{Kind: "wall", DistanceM: 6}, {Kind: "boundary", DistanceM: 5}, {Kind: "paving", DistanceM: 2.6}}}, true,
-			[]ground.Reading{{Min: 0, WaterMM: 280}, {Min: 15, WaterMM: 240}, {Min: 30, WaterMM: 205}, {Min: 60, WaterMM: 150}, {Min: 90, WaterMM: 100}}},
+			[]core.Reading{{Min: 0, WaterMM: 280}, {Min: 15, WaterMM: 240}, {Min: 30, WaterMM: 205}, {Min: 60, WaterMM: 150}, {Min: 90, WaterMM: 100}}},
 		{"Dorian Pell", "555 0172", "2 Sluice End, Oxbow Flat", "low corner by the ditch", 46.9,
-			store.Ground{Purpose: "wildlife", SandMM: ptr(12.0), SiltMM: ptr(30.0), ClayMM: ptr(48.0), SunH: ptr(9.0), Water: "none",
-				WindFrom: ptr(300.0), Exposure: "open", RoomLooked: true, Obstacles: []ground.Obstacle{{Kind: "boundary", DistanceM: 4}}}, true,
-			[]ground.Reading{{Min: 0, WaterMM: 300}, {Min: 240, WaterMM: 296}, {Min: 600, WaterMM: 288}, {Min: 1080, WaterMM: 279}}},
+			core.Facts{Purpose: "wildlife", SandMM: ptr(12.0), SiltMM: ptr(30.0), ClayMM: ptr(48.0), SunH: ptr(9.0), Water: "none",
+				WindFrom: ptr(300.0), Exposure: "open", RoomLooked: true, Obstacles: []core.Obstacle{{Kind: "boundary", DistanceM: 4}}}, true,
+			[]core.Reading{{Min: 0, WaterMM: 300}, {Min: 240, WaterMM: 296}, {Min: 600, WaterMM: 288}, {Min: 1080, WaterMM: 279}}},
 		{"Maud Ferriter", "555 0119", "Kiln House, Marrow Hill", "south wall", 47.2,
-			store.Ground{Purpose: "fruit", SoilClass: "sandy loam", PH: ptr(7.2), SunH: ptr(10.5), Water: "hose", WindFrom: ptr(225.0),
-				Exposure: "sheltered", RoomLooked: true, Obstacles: []ground.Obstacle{{Kind: "wall", DistanceM: 2.6}}}, true,
-			[]ground.Reading{{Min: 0, WaterMM: 300}, {Min: 10, WaterMM: 210}, {Min: 20, WaterMM: 130}, {Min: 30, WaterMM: 60}}},
+			core.Facts{Purpose: "fruit", SoilClass: "sandy loam", PH: ptr(7.2), SunH: ptr(10.5), Water: "hose", WindFrom: ptr(225.0),
+				Exposure: "sheltered", RoomLooked: true, Obstacles: []core.Obstacle{{Kind: "wall", DistanceM: 2.6}}}, true,
+			[]core.Reading{{Min: 0, WaterMM: 300}, {Min: 10, WaterMM: 210}, {Min: 20, WaterMM: 130}, {Min: 30, WaterMM: 60}}},
 		{"Caspar Lund", "555 0188", "Top Barn, Ridge Road", "windbreak gap", 47.4,
-			store.Ground{Purpose: "screen", SoilClass: "loam", SunH: ptr(3.5), Water: "carried", WindFrom: ptr(285.0), Exposure: "exposed",
-				RoomLooked: false, Obstacles: []ground.Obstacle{}}, false, nil},
+			core.Facts{Purpose: "screen", SoilClass: "loam", SunH: ptr(3.5), Water: "carried", WindFrom: ptr(285.0), Exposure: "exposed",
+				RoomLooked: false, Obstacles: []core.Obstacle{}}, false, nil},
 	} {
-		v, err := l.desk.AddCustomer(l.ctx, who, l.key(), desk.NewCustomer{Name: c.name, Phone: c.phone, Address: c.address, LatDeg: c.lat, SpotName: c.spot})
+		id, err := l.do(roles.Advisor, "add-customer", kernel.None{}, ground.NewCustomer{Name: c.name, Phone: c.phone, Address: c.address, LatDeg: c.lat, SpotName: c.spot})
 		if err != nil {
 			return err
 		}
-		l.spots[c.name] = v.Spot.ID
-		if _, err := l.desk.SaveSpot(l.ctx, who, v.Spot.ID, desk.SpotChange{Version: 1, SiteVersion: 1, Name: c.spot, LatDeg: c.lat, Ground: c.ground,
-			Climate: standin.Station{}.Climate(c.lat)}); err != nil {
+		spot := kernel.ByID{ID: id.(string)}
+		l.spots[c.name] = spot.ID
+		climate, err := standin.Station{}.Climate(l.tx.Context(), c.lat)
+		if err != nil {
 			return err
 		}
-		today := l.desk.Now()
+		if _, err := l.do(roles.Advisor, "save-spot", spot, ground.Change{Version: 1, SiteVersion: 1, Name: c.spot, LatDeg: c.lat, Ground: c.ground, Climate: climate}); err != nil {
+			return err
+		}
+		today := l.tx.Today()
 		if c.marked {
-			if _, err := l.desk.RecordMarking(l.ctx, who, v.Spot.ID, l.key(), desk.NewMarking{Reference: fmt.Sprintf("LM-%d", 4400+len(l.spots)),
+			if _, err := l.do(roles.Advisor, "record-marking", spot, ground.NewMarking{Reference: fmt.Sprintf("LM-%d", 4400+len(l.spots)),
 				MarkedOn: today.AddDate(0, 0, -2).Format(time.DateOnly), ExpiresOn: today.AddDate(0, 0, 26).Format(time.DateOnly),
 				MarkedBy: "county locating service", PrivateLines: "none"}); err != nil {
 				return err
 			}
 		}
 		if c.readings != nil {
-			if _, err := l.desk.RecordDrainage(l.ctx, who, v.Spot.ID, l.key(), desk.NewDrainageTest{HoleWidthMM: 300, Readings: c.readings}); err != nil {
+			if _, err := l.do(roles.Advisor, "record-drainage", spot, ground.NewDrainageTest{HoleWidthMM: 300, Readings: c.readings}); err != nil {
 				return err
 			}
 		}
@@ -332,44 +357,44 @@ func (l *loader) customers() error {
 
 // sheets issues two sheets and sells some trees.
 func (l *loader) sheets() error {
-	who := l.hands[store.Advisor]
-	today := l.desk.Now().Format(time.DateOnly)
+	today := l.tx.Today().Format(time.DateOnly)
 	for _, sale := range []struct {
 		customer string
 		lot      int
 	}{{"Maud Ferriter", 17}, {"Dorian Pell", 19}} {
-		customer := sale.customer
-		code, version, err := l.forSale(sale.lot)
+		t, err := l.forSale(sale.lot)
 		if err != nil {
 			return err
 		}
-		ask := desk.Issue{TreeVersion: version, Units: "metric", Language: "en-US", SignedReason: "customer wants it before winter",
-			PlanAsk: desk.PlanAsk{Tag: code, SpotID: l.spots[customer], PlantingOn: today, HighC: 6, Ground: "workable", Buds: "dormant", StandsAlone: true}}
-		if _, err := l.desk.IssueSheet(l.ctx, who, l.key(), ask); err != nil {
-			return fmt.Errorf("sheet for %s: %w", customer, err)
+		ask := sheets.Issue{TreeVersion: t.Version, Units: "metric", Language: "en-US", SignedReason: "customer wants it before winter",
+			PlanAsk: sheets.PlanAsk{Tag: t.Tag, SpotID: l.spots[sale.customer], PlantingOn: today, HighC: 6, Ground: "workable", Buds: "dormant", StandsAlone: true}}
+		if _, err := l.do(roles.Advisor, "issue-sheet", kernel.None{}, ask); err != nil {
+			return fmt.Errorf("sheet for %s: %w", sale.customer, err)
 		}
 	}
 	for _, lot := range []int{15, 16, 18} {
-		code, version, err := l.forSale(lot)
+		t, err := l.forSale(lot)
 		if err != nil {
 			return err
 		}
-		if _, err := l.desk.MoveTree(l.ctx, who, code, l.key(), desk.Move{Version: version, To: stock.Sold, Note: "at the counter"}); err != nil {
+		if err := l.sell(t); err != nil {
 			return err
 		}
 	}
 	return nil
 }
 
-func (l *loader) forSale(lot int) (code string, version int, err error) {
+func (l *loader) sell(t yard.Tree) error {
+	_, err := l.do(roles.Manager, "move-tree", kernel.ByTag{Tag: t.Tag}, bench.Move{Version: t.Version, To: stock.Sold, Note: "at the counter"})
+	return err
+}
+
+func (l *loader) forSale(lot int) (yard.Tree, error) {
 	for _, code := range l.trees[lot] {
-		t, err := l.desk.Store.TreeByTag(l.ctx, code)
-		if err != nil {
-			return "", 0, err
-		}
-		if t.State == stock.ForSale {
-			return code, t.Version, nil
+		t, err := yard.TreeByTag(l.tx, code)
+		if err != nil || t.State == stock.ForSale {
+			return t, err
 		}
 	}
-	return "", 0, fmt.Errorf("demo: nothing for sale in lot %d", lot)
+	return yard.Tree{}, fmt.Errorf("demo: nothing for sale in lot %d", lot)
 }

@@ -2,11 +2,15 @@ package demo
 
 import (
 	"math"
-	"time"
 
+	"sedum/app/arrivals"
+	"sedum/app/bench"
+	"sedum/app/growers"
+	"sedum/app/lots"
+	"sedum/app/yard"
+	"sedum/core/roles"
 	"sedum/core/stock"
-	"sedum/desk"
-	"sedum/store"
+	"sedum/kernel"
 )
 
 // past are lots of earlier months that are closed: what the growers' records are made of. Of each five trees were checked.
@@ -14,7 +18,7 @@ var past = []struct {
 	grower, kind string
 	monthsAgo    int
 	buried, rot  int
-	decision     string
+	decision     stock.LotDecision
 }{
 	{"Marrow Hill Growers", "Hornbeam", 14, 1, 0, "released"}, {"Marrow Hill Growers", "Katsura", 11, 0, 0, "released"},
 	{"Marrow Hill Growers", "Zelkova", 8, 0, 0, "released"}, {"Marrow Hill Growers", "Medlar", 5, 1, 0, "released"},
@@ -26,15 +30,13 @@ var past = []struct {
 // history takes the past lots in, checks and closes them, each at its own time.
 func (l *loader) history() error {
 	l.trees = map[int][]string{}
-	if _, err := l.desk.Store.Next(l.ctx, "lot", firstLot-1-len(past)); err != nil {
+	if _, err := l.tx.Next("lot", firstLot-1-len(past)); err != nil {
 		return err
 	}
-	now := l.desk.Now
-	defer func() { l.desk.Now = now }()
+	now := l.now
+	defer func() { l.now = now }()
 	for i, p := range past {
-		began := now().AddDate(0, -p.monthsAgo, -i)
-		ticks := 0
-		l.desk.Now = func() time.Time { ticks++; return began.Add(time.Duration(ticks) * time.Second) }
+		l.now = now.AddDate(0, -p.monthsAgo, -i)
 		if err := l.pastLot(p.grower, p.kind, p.buried, p.rot, p.decision); err != nil {
 			return err
 		}
@@ -42,27 +44,26 @@ func (l *loader) history() error {
 	return nil
 }
 
-func (l *loader) pastLot(grower, kind string, buried, rot int, decision string) error {
-	hand, manager := l.hands[store.YardHand], l.hands[store.Manager]
-	number, err := l.desk.Store.Next(l.ctx, "lot", 0)
+func (l *loader) pastLot(grower, kind string, buried, rot int, decision stock.LotDecision) error {
+	number, err := l.tx.Next("lot", 0)
 	if err != nil {
 		return err
 	}
-	if err := l.takeIn(grower, 0, "", 0, []desk.NewLot{{Kind: kind, Form: stock.Container, Pot: "standard", PotL: 20, BallDiameterMM: 300, BallHeightMM: 260,
-		CaliperMM: 26, HeightM: 2, PriceCents: 11900, Count: 5}}, number); err != nil {
+	if err := l.takeIn(grower, 0, "", 0, []arrivals.NewLot{{Kind: kind, Count: 5, LotFacts: stock.LotFacts{Form: stock.Container, Pot: "standard", PotL: 20,
+		BallDiameterMM: 300, BallHeightMM: 260, CaliperMM: 26, HeightM: 2, PriceCents: 11900}}}, number); err != nil {
 		return err
 	}
 	for i, code := range l.trees[number] {
-		r := l.pastLook(i, buried, rot)
-		if _, err := l.desk.SaveCheck(l.ctx, hand, code, l.key(), desk.NewCheck{Version: 1, Readings: r}); err != nil {
+		if _, err := l.look(code, bench.NewCheck{Version: 1, Readings: l.pastLook(i, buried, rot)}); err != nil {
 			return err
 		}
 	}
-	v, err := l.desk.Lot(l.ctx, manager, number)
+	lot, err := yard.LotByNumber(l.tx, number)
 	if err != nil {
 		return err
 	}
-	if _, err := l.desk.CloseLot(l.ctx, manager, number, l.key(), desk.LotClosing{Version: v.Lot.Version, Decision: decision}); err != nil {
+	of := kernel.ByNumber{Number: number}
+	if _, err := l.do(roles.Manager, "close-lot", of, lots.Closing{Version: lot.Version, Decision: decision}); err != nil {
 		return err
 	}
 	if buried+rot > 0 {
@@ -70,8 +71,8 @@ func (l *loader) pastLot(grower, kind string, buried, rot int, decision string) 
 		if rot > 0 {
 			message = "Roots soft and sour; the trees were kept apart."
 		}
-		if _, err := l.desk.SendGrowerNote(l.ctx, manager, number, l.key(),
-			desk.NewGrowerNote{Asked: "credit", Message: message, Language: "en-US", Units: "metric"}); err != nil {
+		note := growers.NewNote{Version: lot.Version + 1, Asked: "credit", Message: message, Language: "en-US", Units: "metric"}
+		if _, err := l.do(roles.Manager, "send-grower-note", of, note); err != nil {
 			return err
 		}
 	}
@@ -81,14 +82,14 @@ func (l *loader) pastLot(grower, kind string, buried, rot int, decision string) 
 // sellLot lets the sound trees of a past lot go.
 func (l *loader) sellLot(number int) error {
 	for _, code := range l.trees[number] {
-		t, err := l.desk.Store.TreeByTag(l.ctx, code)
+		t, err := yard.TreeByTag(l.tx, code)
 		if err != nil {
 			return err
 		}
 		if t.State != stock.ForSale {
 			continue
 		}
-		if _, err := l.desk.MoveTree(l.ctx, l.hands[store.Manager], code, l.key(), desk.Move{Version: t.Version, To: stock.Sold, Note: "at the counter"}); err != nil {
+		if err := l.sell(t); err != nil {
 			return err
 		}
 	}

@@ -7,9 +7,10 @@ import (
 	"strconv"
 	"strings"
 
+	"sedum/app/catalogue"
 	"sedum/core/fit"
 	"sedum/core/stock"
-	"sedum/store"
+	"sedum/kernel"
 )
 
 //go:embed kinds.csv
@@ -18,12 +19,12 @@ var kindsCSV string
 const kindsSource = "house catalogue of the made-up nursery"
 
 // kinds reads the catalogue. An empty cell is unknown, or does not apply.
-func kinds() ([]store.Kind, error) {
+func kinds() ([]catalogue.Kind, error) {
 	rows, err := csv.NewReader(strings.NewReader(kindsCSV)).ReadAll()
 	if err != nil {
 		return nil, err
 	}
-	out := []store.Kind{}
+	out := []catalogue.Kind{}
 	for _, row := range rows[1:] {
 		k, err := kindOf(rows[0], row)
 		if err != nil {
@@ -34,7 +35,7 @@ func kinds() ([]store.Kind, error) {
 	return out, nil
 }
 
-func kindOf(names, row []string) (store.Kind, error) {
+func kindOf(names, row []string) (catalogue.Kind, error) {
 	cell := map[string]string{}
 	for i, name := range names {
 		cell[name] = row[i]
@@ -72,12 +73,12 @@ func kindOf(names, row []string) (store.Kind, error) {
 	}
 	drought, err := strconv.Atoi(cell["drought"])
 	if err != nil {
-		return store.Kind{}, err
+		return catalogue.Kind{}, err
 	}
 	bearing := strings.Fields(cell["soil"])
 	drainage, wind := cell["drainage_max"], cell["wind"]
-	k := store.Kind{ID: store.NewID(), Common: cell["common"], Botanical: cell["botanical"], Habit: stock.Habit(cell["habit"]), Version: 1}
-	k.Facts = store.KindFacts{
+	k := catalogue.Kind{ID: kernel.NewID(), Common: cell["common"], Botanical: cell["botanical"], Habit: stock.Habit(cell["habit"]), Version: 1}
+	k.Facts = catalogue.Facts{
 		Kind: fit.Kind{
 			ColdC: number("cold_c"), HeatC: number("heat_c"), SunH: four("sun_h"), DrainageMax: &drainage, PH: four("ph"),
 			Drought: &drought, Wind: &wind, ChillNeed: number("chill_need"), Fruiting: cell["fruiting"] == "yes",

@@ -23,13 +23,13 @@ type Scale struct {
 }
 
 // Read is what lies on the scale so long after it was set to zero, g, to the tenth.
-func (s Scale) Read(sinceTare time.Duration) float64 {
+func (s Scale) Read(_ context.Context, sinceTare time.Duration) (grams float64, err error) {
 	rate := s.GramsPerSecond
 	if rate == 0 {
 		rate = 6
 	}
 	t := math.Max(0, sinceTare.Seconds())
-	return math.Round((rate*t+math.Min(t, 1)*0.3*math.Sin(7*t))*10) / 10
+	return math.Round((rate*t+math.Min(t, 1)*0.3*math.Sin(7*t))*10) / 10, nil
 }
 
 // Gateway is a message gateway that only says in the log that it sent something.

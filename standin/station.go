@@ -2,11 +2,13 @@
 package standin
 
 import (
+	"context"
 	"math"
 	"time"
 
+	"sedum/core/climate"
 	"sedum/core/num"
-	"sedum/store"
+	"sedum/core/stock"
 )
 
 // Station is a weather station's summary of many years. The simulated one knows an inland lake country:
@@ -14,7 +16,7 @@ import (
 type Station struct{}
 
 // Climate gives the station's figures for a latitude (degrees, south negative).
-func (Station) Climate(latDeg float64) store.Climate {
+func (Station) Climate(_ context.Context, latDeg float64) (climate.Facts, error) {
 	north := math.Abs(latDeg)
 	away := north - 47 // of the lake country
 	whole := func(x float64) *int { v := int(math.Round(x)); return &v }
@@ -25,21 +27,31 @@ func (Station) Climate(latDeg float64) store.Climate {
 		}
 		return whole(math.Mod(northern-1+730, 365) + 1)
 	}
-	c := store.Climate{
+	c := climate.Facts{
 		MinC: tenth(-17.5 - 0.9*away), HotMonthC: tenth(19.8 - 0.35*away), UsualHighC: tenth(26 - 0.35*away),
 		SummerDeficitMM: tenth(math.Max(0, 150-6*away)), ChillPortions: tenth(num.Hold(78-1.5*math.Abs(away), 0, 95)), Source: "station",
 	}
 	if north < 30 {
 		c.CoolFromDay = day(330)
-		return c
+		return c, nil
 	}
 	c.FirstFrostDay, c.LastFrostDay = day(288-2*away), day(118+2*away)
 	c.LastFrost90Day, c.SoilFreezeDay, c.BudSwellDay = day(132+2*away), day(338-2*away), day(98+1.5*away)
-	return c
+	return c, nil
 }
 
-// Air is the simulated air of an hour: a yearly and a daily wave, the same each time it is asked.
-func (Station) Air(latDeg float64, at time.Time) (tempC, rhPct float64) {
+// Air is its readings of each hour between two moments, from the hour that the first lies in to the one after the last.
+func (Station) Air(_ context.Context, latDeg float64, from, to time.Time) ([]stock.AirReading, error) {
+	out := []stock.AirReading{}
+	for at := from.UTC().Truncate(time.Hour); !at.After(to.Add(time.Hour)); at = at.Add(time.Hour) {
+		tempC, rhPct := airAt(latDeg, at)
+		out = append(out, stock.AirReading{At: at, TempC: tempC, RHPct: rhPct})
+	}
+	return out, nil
+}
+
+// airAt is the simulated air of an hour: a yearly and a daily wave, the same each time it is asked.
+func airAt(latDeg float64, at time.Time) (tempC, rhPct float64) {
 	day, hour := float64(at.YearDay()), float64(at.Hour())+float64(at.Minute())/60
 	if latDeg < 0 {
 		day += 182

@@ -15,7 +15,8 @@ import (
 
 	"github.com/go-sql-driver/mysql"
 
-	"sedum/store"
+	"sedum/app"
+	"sedum/kernel"
 )
 
 // runBackup writes everything there is, photographs too, into one file.
@@ -137,14 +138,14 @@ func restore(dsn, file string, over bool) error {
 	if err := readable(file); err != nil {
 		return err
 	}
-	s, err := store.Open(dsn)
+	d, err := kernel.Open(dsn)
 	if err != nil {
 		return err
 	}
-	defer func() { _ = s.Close() }()
-	if n, err := s.CountPeople(context.Background()); err != nil {
+	defer func() { _ = d.Close() }()
+	if used, err := d.Used(context.Background()); err != nil {
 		return err
-	} else if n > 0 && !over {
+	} else if used && !over {
 		return errors.New("there are records in this database. Say --over to put the backup in their place")
 	}
 	packed, err := os.Open(file)
@@ -165,7 +166,7 @@ func restore(dsn, file string, over bool) error {
 	if err := command.Run(); err != nil {
 		return fmt.Errorf("the backup was not put in: %w\n%s", err, said.String())
 	}
-	return s.Migrate(context.Background())
+	return app.New(d, app.Settings{}).Migrate(context.Background())
 }
 
 // readable reads a backup to its end: its checksum must hold.

@@ -16,11 +16,12 @@ import (
 	"syscall"
 	"time"
 
-	"sedum/api"
+	"sedum/app"
+	"sedum/app/people"
 	"sedum/database"
 	"sedum/demo"
-	"sedum/desk"
-	"sedum/store"
+	"sedum/kernel"
+	"sedum/ui"
 )
 
 // home is the folder of the demo: SEDUM_HOME, else the user's data directory; root's server runs as
@@ -76,17 +77,16 @@ func runDemo(args []string, _ io.Reader, out, errs io.Writer) int {
 		return failed(errs, err)
 	}
 	defer server.Stop()
-	s, err := store.Open(server.DSN("sedum"))
+	d, err := kernel.Open(server.DSN("sedum"))
 	if err != nil {
 		return failed(errs, err)
 	}
-	defer func() { _ = s.Close() }()
-	d := demo.WithStandIns(desk.New(s))
-	d.Zone = place
-	if err := errors.Join(s.Migrate(ctx)); err != nil {
+	defer func() { _ = d.Close() }()
+	k := app.New(d, app.Settings{Zone: place, TLS: *cert != "", Demo: demoSignIns(), Pages: ui.Pages(), Outside: demo.Outside()})
+	if err := k.Migrate(ctx); err != nil {
 		return failed(errs, err)
 	}
-	if err := demo.Load(ctx, d); err != nil {
+	if err := demo.Load(ctx, k); err != nil {
 		return failed(errs, err)
 	}
 	listener, err := listenOn(*listen)
@@ -94,9 +94,8 @@ func runDemo(args []string, _ io.Reader, out, errs io.Writer) int {
 		return failed(errs, err)
 	}
 	announce(folder, listener, out, server, *cert != "")
-	go watchClocks(ctx, d)
-	face := api.New(d, api.Settings{Demo: demoSignIns(), TLS: *cert != ""})
-	if err := serve(ctx, listener, face.Handler(), *cert, *key); err != nil {
+	go k.Work(ctx)
+	if err := serve(ctx, listener, k.Handler(), *cert, *key); err != nil {
 		return failed(errs, err)
 	}
 	_, _ = fmt.Fprintln(out, "Stopped. The data is kept; ./run demo goes on where this left off.")
@@ -152,10 +151,10 @@ func announce(folder string, l net.Listener, out io.Writer, server *database.Ser
 	_, _ = fmt.Fprintf(out, "\nIts database (process %d) listens on 127.0.0.1:%d. Ctrl-C stops both.\n", server.PID(), server.Port())
 }
 
-func demoSignIns() []api.DemoSignIn {
-	out := []api.DemoSignIn{}
+func demoSignIns() []people.DemoSignIn {
+	out := []people.DemoSignIn{}
 	for _, p := range demo.People() {
-		out = append(out, api.DemoSignIn{Name: p.Name, Role: string(p.Role), SignIn: p.SignIn, Password: p.Password})
+		out = append(out, people.DemoSignIn{Name: p.Name, Role: string(p.Role), SignIn: p.SignIn, Password: p.Password})
 	}
 	return out
 }

@@ -14,6 +14,7 @@ const usage = `sedum: the workbench of a garden-centre or nursery advisor
   sedum migrate --dsn DSN                      bring a database up to date
   sedum calc NAME < in.json                    one calculator; --list names them, NAME --schema describes one
   sedum openapi                                print the API's document
+  sedum declared                               print what the page must know of the operations
   sedum with-database -- COMMAND ...           run a command with a throwaway database (for tests)
   sedum backup [--dsn DSN] FILE                everything into one file, photographs too; without a DSN of the running demo
   sedum restore [--dsn DSN] [--over] FILE      a backup in place of what is there
@@ -29,7 +30,7 @@ func run(args []string, in io.Reader, out, errs io.Writer) int {
 		return 2
 	}
 	commands := map[string]func([]string, io.Reader, io.Writer, io.Writer) int{
-		"demo": runDemo, "serve": runServe, "migrate": runMigrate, "calc": runCalc, "openapi": runOpenAPI,
+		"demo": runDemo, "serve": runServe, "migrate": runMigrate, "calc": runCalc, "openapi": runOpenAPI, "declared": runDeclared,
 		"with-database": runWithDatabase, "stop": runStop, "backup": runBackup, "restore": runRestore,
 	}
 	do, ok := commands[args[0]]

@@ -15,10 +15,9 @@ import (
 	"time"
 	_ "time/tzdata" // a yard's machine may have no table of zones
 
-	"sedum/api"
-	"sedum/demo"
-	"sedum/desk"
-	"sedum/store"
+	"sedum/app"
+	"sedum/kernel"
+	"sedum/ui"
 )
 
 func setting(name, otherwise string) string {
@@ -67,51 +66,34 @@ func runServe(args []string, _ io.Reader, out, errs io.Writer) int {
 	logTo(errs)
 	ctx, stop := signal.NotifyContext(context.Background(), syscall.SIGINT, syscall.SIGTERM)
 	defer stop()
-	s, err := store.Open(*dsn)
+	d, err := kernel.Open(*dsn)
 	if err != nil {
 		return failed(errs, err)
 	}
-	defer func() { _ = s.Close() }()
-	if err := migrateWhenThere(ctx, s); err != nil {
+	defer func() { _ = d.Close() }()
+	k := app.New(d, app.Settings{Zone: place, TLS: *cert != "", Pages: ui.Pages()})
+	if err := migrateWhenThere(ctx, k); err != nil {
 		return failed(errs, err)
 	}
 	listener, err := net.Listen("tcp", *listen)
 	if err != nil {
 		return failed(errs, err)
 	}
-	d := demo.WithStandIns(desk.New(s))
-	d.Zone = place
-	go watchClocks(ctx, d)
-	face := api.New(d, api.Settings{TLS: *cert != ""})
+	go k.Work(ctx)
+	_, _ = fmt.Fprintln(errs, "No weather station, scale, label printer or message gateway is connected: the house assumes the air, and the rest is typed or printed on paper.")
 	_, _ = fmt.Fprintf(out, "Sedum serves on %s\n", listener.Addr())
-	if err := serve(ctx, listener, face.Handler(), *cert, *key); err != nil {
+	if err := serve(ctx, listener, k.Handler(), *cert, *key); err != nil {
 		return failed(errs, err)
 	}
 	return 0
 }
 
-// watchClocks rings the alarms of the bare-root clock every minute; a database that is away is asked again.
-func watchClocks(ctx context.Context, d *desk.Desk) {
-	tick := time.NewTicker(time.Minute)
-	defer tick.Stop()
-	for {
-		if _, err := d.RingAlarms(ctx); err != nil && ctx.Err() == nil {
-			slog.Warn("the clocks could not be read", "error", err)
-		}
-		select {
-		case <-ctx.Done():
-			return
-		case <-tick.C:
-		}
-	}
-}
-
 // migrateWhenThere waits for a database that is not up yet.
-func migrateWhenThere(ctx context.Context, s *store.Store) error {
+func migrateWhenThere(ctx context.Context, k *kernel.Kernel) error {
 	for {
-		err := s.Ping(ctx)
+		err := k.Database().Ping(ctx)
 		if err == nil {
-			return s.Migrate(ctx)
+			return k.Migrate(ctx)
 		}
 		slog.Warn("waiting for the database", "error", err)
 		select {
@@ -154,12 +136,12 @@ func runMigrate(args []string, _ io.Reader, out, errs io.Writer) int {
 	if err := flags.Parse(args); err != nil || *dsn == "" {
 		return 2
 	}
-	s, err := store.Open(*dsn)
+	d, err := kernel.Open(*dsn)
 	if err != nil {
 		return failed(errs, err)
 	}
-	defer func() { _ = s.Close() }()
-	if err := s.Migrate(context.Background()); err != nil {
+	defer func() { _ = d.Close() }()
+	if err := app.New(d, app.Settings{}).Migrate(context.Background()); err != nil {
 		return failed(errs, err)
 	}
 	_, _ = fmt.Fprintln(out, "The database is up to date.")
@@ -167,12 +149,12 @@ func runMigrate(args []string, _ io.Reader, out, errs io.Writer) int {
 }
 
 func runOpenAPI(_ []string, _ io.Reader, out, errs io.Writer) int {
-	s, err := store.Open("sedum@tcp(127.0.0.1:1)/sedum")
+	d, err := kernel.Open(nowhere)
 	if err != nil {
 		return failed(errs, err)
 	}
-	defer func() { _ = s.Close() }()
-	text, err := api.New(desk.New(s), api.Settings{}).OpenAPI().YAML()
+	defer func() { _ = d.Close() }()
+	text, err := app.New(d, app.Settings{}).OpenAPI().YAML()
 	if err == nil {
 		_, err = out.Write(text)
 	}

@@ -15,24 +15,10 @@ const MostTrees = 5000
 
 // LotRow is one lot as a note gives it; sizes that are not given are the usual ones.
 type LotRow struct {
-	Kind           string
-	Form           stock.Form
-	Count          int
-	Bundle         int
-	Pot            string
-	PotL           float64
-	BallDiameterMM float64
-	BallHeightMM   float64
-	CaliperMM      float64
-	HeightM        float64
-	Size           string
-	PriceCents     int
-	Grafted        bool
-	Ordered        *int
-	Origin         stock.Origin
-	Cultivar       string
-	Rootstock      string
-	Propagation    string
+	Kind string
+	stock.LotFacts
+	Count  int
+	Bundle int
 }
 
 var forms = map[string]stock.Form{
@@ -57,7 +43,8 @@ var sizes = []string{"seedling", "whip", "feathered", "standard"}
 // ReadRow reads one row of a note by its columns. Every fault names its column.
 func (n Note) ReadRow(i int, columns map[Column]int) (LotRow, fault.List) {
 	r := rowReader{cells: n.Rows[i], columns: columns, decimalComma: n.Delimiter == ';'}
-	out := LotRow{Kind: r.text(ColumnKind), Bundle: 1, Size: strings.ToLower(r.text(ColumnSize))}
+	out := LotRow{Kind: r.text(ColumnKind), Bundle: 1}
+	out.Size, out.Sizing, out.Sensitivity = strings.ToLower(r.text(ColumnSize)), "caliper", "average"
 	if out.Kind == "" && !r.faults.Has(string(ColumnKind)) {
 		r.faults.Add(string(ColumnKind), fault.Required, nil)
 	}

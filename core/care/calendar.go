@@ -48,7 +48,7 @@ func Calendar(f Facts) []Event {
 	growing := f.growingStart()
 	l.water(f, growing, dose)
 	for _, month := range []int{1, 3, 6} {
-		l.on("check-round", f.Planted.AddDate(0, month, 0), nil)
+		l.on("check-round", After(f.Planted, month), nil)
 	}
 	firstSpring := f.next(f.springDay(), f.Planted)
 	l.on("first-spring", firstSpring, nil)
@@ -59,32 +59,32 @@ func Calendar(f Facts) []Event {
 		l.on("prune-after-bloom", f.next(f.springDay()+60, firstSpring), nil)
 	}
 	if f.Berm != "none" {
-		l.between("berm-out", f.Planted.AddDate(0, 6, 0), f.Planted.AddDate(0, 12, 0), nil)
+		l.between("berm-out", After(f.Planted, 6), After(f.Planted, 12), nil)
 	}
 	if f.StakeMonths != nil {
-		l.on("stake-off", f.Planted.AddDate(0, int(*f.StakeMonths), 0), nil)
+		l.on("stake-off", After(f.Planted, int(*f.StakeMonths)), nil)
 	}
 	mulch := map[string]planting.Measure{"mulch": {Value: f.MulchMM, Unit: "mm"}}
 	for year := range 3 {
-		l.on("mulch-top", f.next(f.summerEndDay(), f.Planted).AddDate(year, 0, 0), mulch)
+		l.on("mulch-top", After(f.next(f.summerEndDay(), f.Planted), 12*year), mulch)
 	}
 	if f.Tender || f.ColdLimited {
 		if f.FirstFrostDay != nil {
-			l.on("winter-cover", f.next(*f.FirstFrostDay, f.Planted.AddDate(0, 1, 0)), nil)
-			l.on("cover-off", f.next(f.springDay(), f.next(*f.FirstFrostDay, f.Planted.AddDate(0, 1, 0))), nil)
+			l.on("winter-cover", f.next(*f.FirstFrostDay, After(f.Planted, 1)), nil)
+			l.on("cover-off", f.next(f.springDay(), f.next(*f.FirstFrostDay, After(f.Planted, 1))), nil)
 		}
 	}
 	if f.Evergreen && f.FirstFrostDay != nil {
 		l.on("water-before-frost", f.next(*f.FirstFrostDay, f.Planted), dose)
 	}
 	for _, year := range f.flareYears() {
-		l.on("flare-check", f.Planted.AddDate(year, 0, 0), nil)
+		l.on("flare-check", After(f.Planted, 12*year), nil)
 	}
 	for _, year := range []int{2, 3, 4} {
-		l.on("formative-pruning", f.next(f.springDay()-30, f.Planted).AddDate(year-1, 0, 0), nil)
+		l.on("formative-pruning", After(f.next(f.springDay()-30, f.Planted), 12*(year-1)), nil)
 	}
-	l.on("feed-if-short", f.next(f.springDay(), f.Planted.AddDate(1, 0, 0)), nil)
-	l.on("established", f.Planted.AddDate(0, int(12*YearsToEstablish(f.CaliperMM)), 0), nil)
+	l.on("feed-if-short", f.next(f.springDay(), After(f.Planted, 12)), nil)
+	l.on("established", After(f.Planted, int(12*YearsToEstablish(f.CaliperMM))), nil)
 	sort.SliceStable(l.events, func(i, j int) bool { return l.events[i].Date.Before(l.events[j].Date) })
 	return l.events
 }
@@ -120,7 +120,7 @@ func (l *list) water(f Facts, growing time.Time, dose map[string]planting.Measur
 	if end.After(growing.AddDate(0, 0, 56)) {
 		l.between("water-weekly", growing.AddDate(0, 0, 56), end, dose)
 	}
-	second := growing.AddDate(1, 0, 0)
+	second := After(growing, 12)
 	l.between("water-second-season", second, f.next(f.autumnDay(), second), dose)
 }
 

@@ -105,3 +105,24 @@ func Under(name string, err error) error {
 	}
 	return out
 }
+
+// Missing adds a fault for each text that is empty; fields and texts take turns.
+func Missing(fieldsAndTexts ...string) List {
+	var l List
+	for i := 0; i+1 < len(fieldsAndTexts); i += 2 {
+		if fieldsAndTexts[i+1] == "" {
+			l.Add(fieldsAndTexts[i], Required, nil)
+		}
+	}
+	return l
+}
+
+// Under is the faults of a part, named from the whole: "sand_mm" under "ground" is "ground.sand_mm".
+func (l List) Under(part string) List {
+	out := List{}
+	for _, f := range l {
+		f.Field = part + "." + f.Field
+		out = append(out, f)
+	}
+	return out
+}

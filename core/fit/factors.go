@@ -2,6 +2,7 @@ package fit
 
 import (
 	"math"
+	"sedum/core/climate"
 	"slices"
 
 	"sedum/core/num"
@@ -140,26 +141,12 @@ func readReaction(s Site, k Kind) reading {
 	return notKnown
 }
 
-// DroughtIndex is 0 to 3 by the summer's deficit less what 0.6 m of the soil holds; raising a bed dries it.
-func DroughtIndex(deficitMM, raiseMM, availableMMPerM float64) int {
-	lack := deficitMM + 30*num.Floor(raiseMM/150) - 0.6*availableMMPerM
-	switch {
-	case num.AtMost(lack, 0):
-		return 0
-	case num.AtMost(lack, 100):
-		return 1
-	case num.AtMost(lack, 250):
-		return 2
-	}
-	return 3
-}
-
 // readDrought is the lower of the first years, when no kind is drought-tolerant, and of later.
 func readDrought(s Site, k Kind) reading {
 	if s.SummerDeficitMM == nil || s.AvailableMMPM == nil || s.Water == nil || k.Drought == nil {
 		return notKnown
 	}
-	index := DroughtIndex(*s.SummerDeficitMM, s.RaiseMM, *s.AvailableMMPM)
+	index := climate.DroughtIndex(*s.SummerDeficitMM, s.RaiseMM, *s.AvailableMMPM)
 	first, later := 1.0, index
 	switch waters[*s.Water] {
 	case 0:

@@ -1,6 +1,7 @@
 package planting
 
 import (
+	"sedum/core/climate"
 	"sedum/core/fault"
 	"sedum/core/fit"
 	"sedum/core/ground"
@@ -210,7 +211,7 @@ func holeInput(h rules.House, in Input, drainage string) HoleInput {
 	zero := 0.0
 	dryness := 0
 	if in.Spot.SummerDeficitMM != nil && in.Spot.AvailableMMPM != nil {
-		dryness = fit.DroughtIndex(*in.Spot.SummerDeficitMM, in.Spot.RaiseMM, *in.Spot.AvailableMMPM)
+		dryness = climate.DroughtIndex(*in.Spot.SummerDeficitMM, in.Spot.RaiseMM, *in.Spot.AvailableMMPM)
 	}
 	out := HoleInput{
 		Form: in.Tree.Form, BallDiameterMM: &in.Tree.BallDiameterMM, BallHeightMM: &in.Tree.BallHeightMM,

@@ -68,6 +68,7 @@ const (
 	DrainStrictSlow      Key = "drain.strict_slow_min"
 	DrainStrictPoor      Key = "drain.strict_poor_min"
 	FitEnough            Key = "fit.enough"
+	FitFair              Key = "fit.fair"
 	FitUnknownCap        Key = "fit.unknown_cap"
 	FitColdGate          Key = "fit.cold_gate_c"
 	FitMarginSpan        Key = "fit.margin_span_c"
@@ -187,6 +188,8 @@ const (
 	PottingRim           Key = "potting.rim_mm"
 	ClockStoreC          Key = "clock.cold_store_c"
 	ClockStoreRH         Key = "clock.cold_store_rh_pct"
+	ClockAssumedC        Key = "clock.assumed_c"
+	ClockAssumedRH       Key = "clock.assumed_rh_pct"
 	YardLastChance       Key = "yard.last_chance_months"
 	MinutesPlug          Key = "time.plug_min"
 	MinutesWhip          Key = "time.whip_min"
@@ -259,6 +262,7 @@ var catalogue = []Rule{
 	{DrainStrictSlow, 360, 60, 900, "min", "for kinds that rot: six hours"},
 	{DrainStrictPoor, 720, 120, 1440, "min", "for kinds that rot: twelve hours"},
 	{FitEnough, 0.7, 0.5, 0.95, "score", "from here a tree may be expected to do well"},
+	{FitFair, 0.4, 0.1, 0.9, "score", "from here on a tree may do, with care"},
 	{FitUnknownCap, 0.65, 0.3, 0.9, "score", "unknown is not a pass"},
 	{FitColdGate, 1, 0, 5, "C", "more than a degree past the limit kills in an ordinary winter"},
 	{FitMarginSpan, 4, 1, 10, "C", "four degrees from doubtful to safe"},
@@ -378,6 +382,8 @@ var catalogue = []Rule{
 	{PottingRim, 20, 10, 50, "mm", "the free rim that holds a watering"},
 	{ClockStoreC, 3, 0, 8, "C", "the air of the house's own cold store"},
 	{ClockStoreRH, 92, 60, 100, "%", "the air of the house's own cold store"},
+	{ClockAssumedC, 25, 10, 45, "C", "the air where nobody measures it: a warm day, for what is unknown never helps"},
+	{ClockAssumedRH, 40, 5, 90, "%", "the air where nobody measures it: a dry day, for what is unknown never helps"},
 	{YardLastChance, 18, 6, 60, "months", "a second summer in the same pot is one too many for kinds that move badly"},
 	{MinutesPlug, 3, 1, 30, "min", "a planning figure, hole to water: time ten of your own and change it"},
 	{MinutesWhip, 6, 1, 60, "min", "a planning figure, hole to water: time ten of your own and change it"},

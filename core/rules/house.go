@@ -91,6 +91,26 @@ func (h House) Changed() map[Key]float64 {
 	return out
 }
 
+// Whole is a house as it is kept with what was judged by it: every value in force, so that a later default changes nothing of it.
+type Whole struct {
+	Values  map[Key]float64 `json:"values"`
+	Schools map[Step]string `json:"schools"`
+}
+
+// Whole is every rule in force.
+func (h House) Whole() Whole {
+	out := Whole{Values: map[Key]float64{}, Schools: h.Chosen()}
+	for _, r := range catalogue {
+		out.Values[r.Key] = h.Value(r.Key)
+	}
+	return out
+}
+
+// Restore is a house as it was kept. Rules that it did not know have their defaults.
+func Restore(w Whole) House {
+	return House{values: maps.Clone(w.Values), schools: maps.Clone(w.Schools)}
+}
+
 // Find looks a rule up by its key.
 func Find(k Key) (Rule, bool) {
 	i := sort.Search(len(sorted), func(i int) bool { return sorted[i].Key >= k })

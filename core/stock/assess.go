@@ -121,3 +121,19 @@ func nonNil[T any](list []T) []T {
 	}
 	return list
 }
+
+// DepthInDoubt tells whether a look found the flare so deep that it may not be where it seemed: the planted depth is looked at again
+// after a year (aftercare.md).
+func (a Assessment) DepthInDoubt() bool {
+	return a.Flare != nil && (a.Flare.Class == Deep || a.Flare.Class == TooDeep)
+}
+
+// Supports tells whether the ball must be carried from below.
+func (a Assessment) Supports() bool {
+	for _, w := range a.Work {
+		if w.Code == "support-ball" {
+			return true
+		}
+	}
+	return false
+}

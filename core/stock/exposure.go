@@ -42,8 +42,8 @@ func (c Cover) closed() bool {
 // Air is what surrounds a root: its cover, temperature and relative humidity.
 type Air struct {
 	Cover Cover   `json:"cover" enum:"bare-sun-wind,bare-shade,wet-cloth,dry-box,damp-packing,gel-bag,cold-store,heeled-in,water-bucket"`
-	TempC float64 `json:"temp_c" minimum:"-60" maximum:"60"`
-	RHPct float64 `json:"rh_pct" minimum:"0" maximum:"100"`
+	TempC float64 `json:"temp_c" minimum:"-60" maximum:"60" decimals:"1"`
+	RHPct float64 `json:"rh_pct" minimum:"0" maximum:"100" decimals:"0"`
 }
 
 // Stage is one stretch since lifting, or a rewetting, which takes no time.

@@ -1,12 +1,15 @@
 package stock
 
+// RootKnife is the tool of the cuts that take a share of the roots.
+const RootKnife = "root-knife"
+
 // tools says what is in the hand for each piece of work, so that a yard does all of one kind in one round.
 var tools = []struct {
 	tool  string
 	codes []string
 }{
 	{"hands", []string{"uncover", "clear", "remove-tie", "tease", "count-main-roots", "remove-twine", "pick-weeds", "pull-weeds"}},
-	{"root-knife", []string{"score", "shave", "slice", "cut-and-tease"}},
+	{RootKnife, []string{"score", "shave", "slice", "cut-and-tease"}},
 	{"pruners", []string{"cut-at-collar", "cut-stray", "keep-one-leader", "cut-rubbing", "cut-dead-tips", "trim-broken", "cut-stub"}},
 	{"water", []string{"soak", "soak-roots"}},
 	{"today", []string{"plant-today"}},

@@ -223,3 +223,18 @@ func keep(list []Circler, wanted func(Circler) bool) []Circler {
 	}
 	return out
 }
+
+// WorkDone tells whether there was work before planting and all of it is done: then the ball is to be measured again.
+func WorkDone(a Assessment, done map[string]bool) bool {
+	any := false
+	for _, w := range a.Work {
+		if w.AtPlanting {
+			continue
+		}
+		if !done[w.Key] {
+			return false
+		}
+		any = true
+	}
+	return any
+}

@@ -58,3 +58,16 @@ func DamageHoldDays(d Damage) int {
 	}
 	return 28
 }
+
+// AfterDamage is where a damage on arrival puts a tree, and in how many days it is looked at again (0: no date). What goes back stands
+// apart; what is held waits, when somebody has looked at it before, else the look comes first. What is apart, held or gone stays.
+func AfterDamage(d Damage, r Repair, s stock.State, looked bool) (to stock.State, days int) {
+	switch {
+	case s.Left() || s == stock.Apart:
+	case r.Verdict == stock.SendBack:
+		return stock.Apart, 0
+	case r.Verdict == stock.Hold && looked && s != stock.Held:
+		return stock.Held, DamageHoldDays(d)
+	}
+	return s, 0
+}

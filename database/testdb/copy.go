@@ -2,6 +2,7 @@ package testdb
 
 import (
 	"context"
+	"database/sql"
 	"fmt"
 	"sync"
 	"testing"
@@ -9,7 +10,8 @@ import (
 	"github.com/go-sql-driver/mysql"
 	"github.com/stretchr/testify/require"
 
-	"sedum/store"
+	"sedum/app"
+	"sedum/kernel"
 )
 
 var (
@@ -17,41 +19,42 @@ var (
 	mu     sync.Mutex
 )
 
-// Copy gives a migrated store with the rows that fill puts into one. What is filled in under a name is filled in once for all
+// Copy gives a migrated program with the rows that fill puts into one. What is filled in under a name is filled in once for all
 // tests of a package and copied from there; the copy is the test's own.
-func Copy(t testing.TB, name string, fill func(*store.Store) error) *store.Store {
+func Copy(t testing.TB, settings app.Settings, name string, fill func(*kernel.Kernel) error) *kernel.Kernel {
 	t.Helper()
-	from := filledOnce(t, name, fill)
-	s := Open(t)
-	require.NoError(t, copyRows(context.Background(), s, from))
-	return s
+	from := filledOnce(t, settings, name, fill)
+	k := Open(t, settings)
+	require.NoError(t, copyRows(context.Background(), k.Database().SQL(), from))
+	return k
 }
 
-func copyRows(ctx context.Context, s *store.Store, from string) error {
+func copyRows(ctx context.Context, pool *sql.DB, from string) error {
 	// One connection, for the foreign keys are left unchecked on it: what is copied held before.
-	c, err := s.SQL().Conn(ctx)
+	c, err := pool.Conn(ctx)
 	if err != nil {
 		return err
 	}
 	defer func() { _ = c.Close() }()
-	rows, err := c.QueryContext(ctx, "SELECT table_name FROM information_schema.tables WHERE table_schema = DATABASE() AND table_name <> 'goose_db_version'")
+	rows, err := c.QueryContext(ctx, "SELECT table_name, GROUP_CONCAT(CONCAT('`', column_name, '`') ORDER BY ordinal_position) FROM information_schema.columns "+
+		"WHERE table_schema = DATABASE() AND table_name <> 'goose_db_version' AND is_generated = 'NEVER' GROUP BY table_name")
 	if err != nil {
 		return err
 	}
-	var tables []string
+	tables := map[string]string{} // with their columns, but for those that follow from others
 	for rows.Next() {
-		var name string
-		if err := rows.Scan(&name); err != nil {
+		var name, columns string
+		if err := rows.Scan(&name, &columns); err != nil {
 			return err
 		}
-		tables = append(tables, name)
+		tables[name] = columns
 	}
 	if err := rows.Err(); err != nil {
 		return err
 	}
 	begin := []string{"SET foreign_key_checks = 0", "START TRANSACTION"}
-	for _, name := range tables {
-		begin = append(begin, "DELETE FROM `"+name+"`", "INSERT INTO `"+name+"` SELECT * FROM "+from+".`"+name+"`")
+	for name, columns := range tables {
+		begin = append(begin, "DELETE FROM `"+name+"`", "INSERT INTO `"+name+"` ("+columns+") SELECT "+columns+" FROM "+from+".`"+name+"`")
 	}
 	for _, statement := range append(begin, "COMMIT", "SET foreign_key_checks = 1") {
 		if _, err := c.ExecContext(ctx, statement); err != nil {
@@ -61,7 +64,7 @@ func copyRows(ctx context.Context, s *store.Store, from string) error {
 	return nil
 }
 
-func filledOnce(t testing.TB, name string, fill func(*store.Store) error) string {
+func filledOnce(t testing.TB, settings app.Settings, name string, fill func(*kernel.Kernel) error) string {
 	t.Helper()
 	mu.Lock()
 	defer mu.Unlock()
@@ -70,11 +73,12 @@ func filledOnce(t testing.TB, name string, fill func(*store.Store) error) string
 	}
 	dsn, err := create()
 	require.NoError(t, err)
-	s, err := store.Open(dsn)
+	d, err := kernel.Open(dsn)
 	require.NoError(t, err)
-	defer func() { _ = s.Close() }()
-	require.NoError(t, s.Migrate(context.Background()))
-	require.NoError(t, fill(s))
+	defer func() { _ = d.Close() }()
+	k := app.New(d, settings)
+	require.NoError(t, k.Migrate(context.Background()))
+	require.NoError(t, fill(k))
 	config, err := mysql.ParseDSN(dsn)
 	require.NoError(t, err)
 	filled[name] = config.DBName // dropped with the throwaway server

@@ -12,8 +12,9 @@ import (
 	"github.com/go-sql-driver/mysql"
 	"github.com/stretchr/testify/require"
 
+	"sedum/app"
 	"sedum/database"
-	"sedum/store"
+	"sedum/kernel"
 )
 
 // DSN makes an empty database and gives its address; it is dropped when the test ends.
@@ -51,17 +52,24 @@ func create() (string, error) {
 		return "", err
 	}
 	defer func() { _ = admin.Close() }()
-	config.DBName = "t_" + store.NewID()
+	config.DBName = "t_" + kernel.NewID()
 	_, err = admin.Exec("CREATE DATABASE " + config.DBName + " CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci")
 	return config.FormatDSN(), err
 }
 
-// Open gives a migrated store.
-func Open(t testing.TB) *store.Store {
+// Open gives a migrated program without rows.
+func Open(t testing.TB, settings app.Settings) *kernel.Kernel {
 	t.Helper()
-	s, err := store.Open(DSN(t))
+	return OpenWith(t, settings, 24)
+}
+
+// OpenWith is Open with at most so many connections.
+func OpenWith(t testing.TB, settings app.Settings, connections int) *kernel.Kernel {
+	t.Helper()
+	d, err := kernel.OpenWith(DSN(t), connections)
 	require.NoError(t, err)
-	t.Cleanup(func() { _ = s.Close() })
-	require.NoError(t, s.Migrate(context.Background()))
-	return s
+	t.Cleanup(func() { _ = d.Close() })
+	k := app.New(d, settings)
+	require.NoError(t, k.Migrate(context.Background()))
+	return k
 }

@@ -38,7 +38,7 @@ export function App() {
   }, [language])
   // biome-ignore lint/correctness/useExhaustiveDependencies: sentences come from the server in these
   useEffect(() => {
-    void cache.invalidateQueries({ predicate: (q) => q.queryKey[0] !== 'who' })
+    void cache.invalidateQueries({ predicate: (q) => q.queryKey[0] !== 'who-am-i' })
   }, [language, units])
   const { t } = useTranslation()
   if (who.isPending) return <Loading what={t('loading.sedum')} />

@@ -22,7 +22,8 @@ if (root) {
           maxAge: 14 * 3600_000,
           buster: 'sedum-1',
           dehydrateOptions: {
-            shouldDehydrateQuery: (q) => q.state.data !== undefined && keptQueries.includes(String(q.queryKey[0])),
+            shouldDehydrateQuery: (q) =>
+              q.state.data !== undefined && keptQueries.some((kept) => kept === q.queryKey[0]),
           },
         }}
       >

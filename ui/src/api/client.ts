@@ -1,24 +1,25 @@
 import createClient from 'openapi-fetch'
 import { settings } from '../words/settings'
+import { hear } from './clock'
 import type { components, paths } from './schema'
 
 export type Schemas = components['schemas']
-export type Tree = Schemas['Tree']
-export type Check = Schemas['Check']
-export type Assessment = Schemas['Assessment']
+export type Tree = Schemas['BenchTree']
+export type Check = Schemas['BenchLook']
+export type Assessment = Schemas['BenchAssessed']
 export type Readings = Schemas['StockReadings']
 export type Subject = Schemas['StockSubject']
 export type Circler = Schemas['StockCircler']
 export type Probe = Schemas['StockProbe']
-export type Spot = Schemas['Spot']
-export type Ground = Schemas['StoreGround']
-export type Climate = Schemas['StoreClimate']
-export type Candidate = Schemas['Candidate']
-export type PlanAnswer = Schemas['Plan']
+export type Spot = Schemas['GroundPage']
+export type Ground = Schemas['GroundFacts']
+export type Climate = Schemas['ClimateFacts']
+export type Candidate = Schemas['MatchCandidate']
+export type PlanAnswer = Schemas['SheetsPlanned']
 export type PlanNumbers = Schemas['PlantingPlan']
 export type PlanWords = Schemas['WordsPlanWords']
-export type Sheet = Schemas['Sheet']
-export type Person = Schemas['Person']
+export type Sheet = Schemas['SheetsPage']
+export type Person = Schemas['PeopleSigned']
 
 /** What the server says went wrong, with the fields; status 0 is no network. */
 export class Problem extends Error {
@@ -44,6 +45,9 @@ client.use({
     request.headers.set('Accept-Language', settings().language)
     request.headers.set('Sedum-Units', settings().units)
     return request
+  },
+  onResponse({ response }) {
+    hear(response)
   },
 })
 

@@ -1,33 +1,34 @@
 import { keepPreviousData, queryOptions } from '@tanstack/react-query'
 import { ask, client, type Readings, type Schemas, type Subject } from './client'
+import { keyOf } from './stale'
 
 export const whoQuery = queryOptions({
-  queryKey: ['who'],
+  queryKey: keyOf('who-am-i'),
   queryFn: () => ask(client.GET('/api/v1/session')),
   retry: false,
   staleTime: 5 * 60_000,
 })
 
 export const welcomeQuery = queryOptions({
-  queryKey: ['welcome'],
+  queryKey: keyOf('welcome'),
   queryFn: () => ask(client.GET('/api/v1/welcome')),
   staleTime: Number.POSITIVE_INFINITY,
 })
 
-export const todayQuery = queryOptions({ queryKey: ['today'], queryFn: () => ask(client.GET('/api/v1/today')) })
+export const todayQuery = queryOptions({ queryKey: keyOf('today'), queryFn: () => ask(client.GET('/api/v1/today')) })
 
-export const lotsQuery = queryOptions({ queryKey: ['lots'], queryFn: () => ask(client.GET('/api/v1/lots')) })
+export const lotsQuery = queryOptions({ queryKey: keyOf('list-lots'), queryFn: () => ask(client.GET('/api/v1/lots')) })
 
 export const treesQuery = (query: { lot?: number; state?: string; text?: string }) =>
   queryOptions({
-    queryKey: ['trees', query],
+    queryKey: keyOf('list-trees', query),
     queryFn: () => ask(client.GET('/api/v1/trees', { params: { query: { ...query, limit: 500 } } })),
     placeholderData: keepPreviousData,
   })
 
 export const treeQuery = (tag: string) =>
   queryOptions({
-    queryKey: ['tree', tag],
+    queryKey: keyOf('see-tree', tag),
     queryFn: () => ask(client.GET('/api/v1/trees/{tag}', { params: { path: { tag } } })),
     retry: false,
   })
@@ -43,16 +44,19 @@ export const assessQuery = (subject: Subject, readings: Readings) =>
     staleTime: Number.POSITIVE_INFINITY,
   })
 
-export const spotsQuery = queryOptions({ queryKey: ['spots'], queryFn: () => ask(client.GET('/api/v1/spots')) })
+export const spotsQuery = queryOptions({
+  queryKey: keyOf('list-spots'),
+  queryFn: () => ask(client.GET('/api/v1/spots')),
+})
 
 export const spotQuery = (id: string) =>
   queryOptions({
-    queryKey: ['spot', id],
+    queryKey: keyOf('see-spot', id),
     queryFn: () => ask(client.GET('/api/v1/spots/{id}', { params: { path: { id } } })),
     retry: false,
   })
 
-export const readSpotQuery = (id: string, change: Schemas['DeskSpotChange']) =>
+export const readSpotQuery = (id: string, change: Schemas['GroundChange']) =>
   queryOptions({
     queryKey: ['read-spot', id, change],
     queryFn: ({ signal }) =>
@@ -64,12 +68,12 @@ export const readSpotQuery = (id: string, change: Schemas['DeskSpotChange']) =>
 
 export const matchQuery = (id: string) =>
   queryOptions({
-    queryKey: ['match', id],
+    queryKey: keyOf('match', id),
     queryFn: () => ask(client.GET('/api/v1/spots/{id}/match', { params: { path: { id } } })),
     retry: false,
   })
 
-export const planQuery = (body: Schemas['DeskPlanAsk']) =>
+export const planQuery = (body: Schemas['SheetsPlanAsk']) =>
   queryOptions({
     queryKey: ['plan', body],
     queryFn: ({ signal }) => ask(client.POST('/api/v1/plan', { body, signal })),
@@ -78,60 +82,77 @@ export const planQuery = (body: Schemas['DeskPlanAsk']) =>
     gcTime: 30_000,
   })
 
-export const sheetsQuery = queryOptions({ queryKey: ['sheets'], queryFn: () => ask(client.GET('/api/v1/sheets')) })
+export const sheetsQuery = queryOptions({
+  queryKey: keyOf('list-sheets'),
+  queryFn: () => ask(client.GET('/api/v1/sheets')),
+})
 
 export const sheetQuery = (number: number) =>
   queryOptions({
-    queryKey: ['sheet', number],
+    queryKey: keyOf('see-sheet', number),
     queryFn: () => ask(client.GET('/api/v1/sheets/{number}', { params: { path: { number } } })),
     retry: false,
   })
 
-export const rulesQuery = queryOptions({ queryKey: ['rules'], queryFn: () => ask(client.GET('/api/v1/rules')) })
+export const rulesQuery = queryOptions({
+  queryKey: keyOf('see-rules'),
+  queryFn: () => ask(client.GET('/api/v1/rules')),
+})
 
 export const deliveriesQuery = queryOptions({
-  queryKey: ['deliveries'],
+  queryKey: keyOf('list-deliveries'),
   queryFn: () => ask(client.GET('/api/v1/deliveries')),
 })
 
 export const kindsQuery = queryOptions({
-  queryKey: ['kinds'],
+  queryKey: keyOf('list-kinds'),
   queryFn: () => ask(client.GET('/api/v1/kinds')),
   staleTime: 10 * 60_000,
 })
 
 export const growerNamesQuery = queryOptions({
-  queryKey: ['grower-names'],
+  queryKey: keyOf('list-grower-names'),
   queryFn: () => ask(client.GET('/api/v1/growers/names')),
 })
 
 export const lotQuery = (number: number) =>
   queryOptions({
-    queryKey: ['lot', number],
+    queryKey: keyOf('see-lot', number),
     queryFn: () => ask(client.GET('/api/v1/lots/{number}', { params: { path: { number } } })),
+    retry: false,
+  })
+
+/** What a lot needs while it waits. */
+export const keepingQuery = (number: number) =>
+  queryOptions({
+    queryKey: keyOf('see-lot-keeping', number),
+    queryFn: () => ask(client.GET('/api/v1/lots/{number}/keeping', { params: { path: { number } } })),
     retry: false,
   })
 
 /** What was found in a lot; asked anew when more of it was checked. */
 export const lotFaultsQuery = (number: number, checked: number) =>
   queryOptions({
-    queryKey: ['lot-faults', number, checked],
+    queryKey: keyOf('see-lot-faults', number, checked),
     queryFn: () => ask(client.GET('/api/v1/lots/{number}/faults', { params: { path: { number } } })),
     retry: false,
   })
 
-export const growersQuery = queryOptions({ queryKey: ['growers'], queryFn: () => ask(client.GET('/api/v1/growers')) })
+export const growersQuery = queryOptions({
+  queryKey: keyOf('list-growers'),
+  queryFn: () => ask(client.GET('/api/v1/growers')),
+})
 
-export const workQuery = queryOptions({ queryKey: ['work'], queryFn: () => ask(client.GET('/api/v1/work')) })
+export const workQuery = queryOptions({ queryKey: keyOf('see-work'), queryFn: () => ask(client.GET('/api/v1/work')) })
 
 /** The board of clocks; it is asked again by itself, since time goes on. */
 export const clockQuery = queryOptions({
-  queryKey: ['clock'],
+  queryKey: keyOf('see-clock'),
   queryFn: () => ask(client.GET('/api/v1/clock')),
   refetchInterval: 30_000,
 })
 
-export const dipPlanQuery = (body: Schemas['DeskNewDip']) =>
+export const dipPlanQuery = (body: Schemas['ClockNewDip']) =>
   queryOptions({
     queryKey: ['dip-plan', body],
     queryFn: ({ signal }) => ask(client.POST('/api/v1/dips/plan', { body, signal })),
@@ -142,18 +163,18 @@ export const dipPlanQuery = (body: Schemas['DeskNewDip']) =>
 
 /** What stands in water. */
 export const soaksQuery = queryOptions({
-  queryKey: ['soaks'],
+  queryKey: keyOf('list-soaks'),
   queryFn: () => ask(client.GET('/api/v1/soaks')),
   refetchInterval: 60_000,
 })
 
 export const measuresQuery = queryOptions({
-  queryKey: ['measures'],
+  queryKey: keyOf('list-measures'),
   queryFn: () => ask(client.GET('/api/v1/measures')),
 })
 
 export const messagesQuery = queryOptions({
-  queryKey: ['messages'],
+  queryKey: keyOf('list-messages'),
   queryFn: () => ask(client.GET('/api/v1/messages')),
   refetchInterval: 60_000,
 })

@@ -340,22 +340,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/v1/clock/duty": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["take-duty"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/v1/clock/hole": {
         parameters: {
             query?: never;
@@ -484,6 +468,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/dips/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["throw-gel-away"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/dips/{id}/dipped": {
         parameters: {
             query?: never;
@@ -494,6 +494,22 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["dip"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/duty": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["who-is-on-duty"];
+        put: operations["take-duty"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -524,8 +540,8 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        put?: never;
-        post: operations["answer-grower-note"];
+        put: operations["answer-grower-note"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -734,6 +750,22 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["draft-grower-note"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/lots/{number}/keeping": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["see-lot-keeping"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1164,8 +1196,8 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        put?: never;
-        post: operations["end-soak"];
+        put: operations["end-soak"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1420,8 +1452,8 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        put?: never;
-        post: operations["repair-damage"];
+        put: operations["repair-damage"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1528,11 +1560,187 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
-        AssessBody: {
+        ArrivalsColumns: {
+            columns: {
+                [key: string]: number;
+            };
+        };
+        ArrivalsDeliveries: {
+            deliveries: components["schemas"]["ArrivalsDelivery"][];
+            /** Format: int64 */
+            next: number;
+        };
+        ArrivalsDelivery: {
+            /** Format: date-time */
+            arrived_at: string;
+            by: string;
+            grower: string;
+            /** Format: date-time */
+            lifted_at: string | null;
+            lots: components["schemas"]["YardCountedLot"][];
+            note: string;
+            /** Format: int64 */
+            number: number;
+            packing: string;
+            place: string;
+        };
+        ArrivalsNewDelivery: {
+            arrived_at: string;
+            /** @description a name; a new one is taken into the list */
+            grower: string;
+            lifted_at: string;
+            lots: components["schemas"]["ArrivalsNewLot"][];
+            note: string;
+            /**
+             * @description of bare roots: what was found on opening the box
+             * @enum {string}
+             */
+            packing: "" | "none" | "moss" | "sawdust" | "paper" | "gel" | "other";
+            /** @description of a new grower */
+            place: string;
+        };
+        ArrivalsNewLot: {
+            /**
+             * Format: double
+             * @description nominal
+             */
+            ball_diameter_mm: number;
+            /**
+             * Format: double
+             * @description nominal
+             */
+            ball_height_mm: number;
+            /**
+             * Format: int64
+             * @description trees in a bundle; 1 is single trees
+             */
+            bundle_count: number;
+            /**
+             * Format: double
+             * @description nominal
+             */
+            caliper_mm: number;
+            /** Format: int64 */
+            count: number;
+            cultivar: string;
+            /** @enum {string} */
+            form: "container" | "balled" | "bare-root" | "plug";
+            grafted: boolean;
+            /**
+             * Format: double
+             * @description nominal
+             */
+            height_m: number;
+            /** @description common or botanical name, as in the catalogue */
+            kind: string;
+            /** @enum {string} */
+            medium: "" | "mix" | "sand" | "loam" | "clay";
+            /** Format: int64 */
+            ordered: number | null;
+            /** @enum {string} */
+            origin: "" | "layer" | "garden";
+            /** @enum {string} */
+            pot: "standard" | "air-pruning" | "fabric" | "plug";
+            /** Format: double */
+            pot_l: number;
+            /** Format: int64 */
+            price_cents: number;
+            /**
+             * @description how it was raised, when known
+             * @enum {string}
+             */
+            propagation: "" | "seed" | "cutting" | "graft" | "layer" | "division" | "tissue";
+            rootstock: string;
+            /**
+             * @description of bare roots to drying
+             * @enum {string}
+             */
+            sensitivity: "tender" | "average" | "tough";
+            /**
+             * @description of bare roots
+             * @enum {string}
+             */
+            size: "" | "seedling" | "whip" | "feathered" | "standard";
+            /** @enum {string} */
+            sizing: "caliper" | "height";
+        };
+        ArrivalsNewPart: {
+            /** Format: int64 */
+            count: number;
+        };
+        ArrivalsPreview: {
+            /** @description when the same file was read in before */
+            before: components["schemas"]["ArrivalsReadBefore"];
+            /** @description what each column tells, by its place in the table */
+            columns: {
+                [key: string]: number;
+            };
+            /** Format: int64 */
+            delivery: number;
+            /** Format: int64 */
+            done: number;
+            /** Format: int64 */
+            faults: number;
+            /** @description the first faulty rows */
+            faulty: components["schemas"]["ArrivalsPreviewRow"][];
+            file_name: string;
+            headings: string[];
+            id: string;
+            /** @description every column that a note may have */
+            known: string[];
+            missing: string[];
+            /** @description the first rows */
+            rows: components["schemas"]["ArrivalsPreviewRow"][];
+            /** Format: int64 */
+            sound: number;
+            /** Format: int64 */
+            total: number;
+            /** Format: int64 */
+            trees: number;
+        };
+        ArrivalsPreviewRow: {
+            cells: string[];
+            faults: components["schemas"]["FieldError"][];
+            /** Format: int64 */
+            line: number;
+        };
+        ArrivalsProgress: {
+            /** Format: int64 */
+            delivery: number;
+            /** Format: int64 */
+            done: number;
+            /** Format: int64 */
+            total: number;
+            /** Format: int64 */
+            trees: number;
+        };
+        ArrivalsReadBefore: {
+            /** Format: date-time */
+            at: string;
+            file_name: string;
+        };
+        ArrivalsReadIn: {
+            again: boolean;
+            arrived_at: string;
+            columns: {
+                [key: string]: number;
+            };
+            /** Format: int64 */
+            from: number;
+            /** @description a name; a new one is taken into the list */
+            grower: string;
+            lifted_at: string;
+            /**
+             * @description of bare roots: what was found on opening the box
+             * @enum {string}
+             */
+            packing: "" | "none" | "moss" | "sawdust" | "paper" | "gel" | "other";
+        };
+        BenchAsking: {
             readings: components["schemas"]["StockReadings"];
             subject: components["schemas"]["StockSubject"];
         };
-        Assessment: {
+        BenchAssessed: {
             balled: components["schemas"]["StockBalledResult"];
             bare_root: components["schemas"]["StockBareRootResult"];
             flare: components["schemas"]["StockFlareResult"];
@@ -1547,49 +1755,129 @@ export interface components {
             load: components["schemas"]["StockLoad"];
             load_text: string;
             missing: components["schemas"]["Sentence"][];
-            reasons: components["schemas"]["Reason"][];
+            reasons: components["schemas"]["BenchReason"][];
             root_ball: components["schemas"]["StockRootBallResult"];
             share_text: string;
             /** @description the verdict of what was looked at */
             so_far: string;
             verdict: string;
-            work: components["schemas"]["Work"][];
+            work: components["schemas"]["BenchWorkLine"][];
         };
-        Candidate: {
-            botanical: string;
-            cautions: string[];
-            common: string;
-            factors: components["schemas"]["Factor"][];
-            /** Format: double */
-            height_m: number;
-            limiting: string;
-            /** Format: int64 */
-            lot_number: number;
-            /** @description well, fair, poor or excluded */
-            mark: string;
-            /** Format: double */
-            overall: number;
-            /** Format: double */
-            pot_l: number;
-            /** Format: int64 */
-            price_cents: number;
-            remedy: string;
-            /** Format: double */
-            remedy_overall: number | null;
-            sizes: components["schemas"]["GroundSize"][];
-            tag: string;
-            unknown: string[];
-            word: string;
+        BenchCorrect: {
+            done: boolean;
+            work_key: string;
         };
-        Check: {
+        BenchLook: {
             after_work: boolean;
-            assessment: components["schemas"]["Assessment"];
+            assessment: components["schemas"]["BenchAssessed"];
             /** Format: date-time */
             at: string;
             by: string;
             id: string;
             readings: components["schemas"]["StockReadings"];
             season: string;
+        };
+        BenchMove: {
+            note: string;
+            /** @enum {string} */
+            to: "sold" | "sent-back" | "for-sale" | "not-yet-judged";
+            /** Format: int64 */
+            version: number;
+        };
+        BenchNewCheck: {
+            /** @description measured again after the work list was done */
+            after_work: boolean;
+            readings: components["schemas"]["StockReadings"];
+            /**
+             * @description a person may correct it
+             * @enum {string}
+             */
+            season?: "" | "dormant" | "autumn" | "summer" | "spring-flush";
+            /**
+             * Format: int64
+             * @description of the tree as it was seen
+             */
+            version: number;
+        };
+        BenchReason: {
+            code: string;
+            leads_to: string;
+            part: string;
+            text: string;
+            verdict: string;
+        };
+        BenchSaved: {
+            /** @description the next tree to look at, none when the lot is through */
+            next_tag: string;
+            state: string;
+            state_word: string;
+            tag: string;
+            /** Format: int64 */
+            version: number;
+        };
+        BenchTree: {
+            above: components["schemas"]["StockAbovePart"][];
+            /** @description the next look as it would be when the work is done, to measure against */
+            after: components["schemas"]["StockReadings"];
+            /**
+             * Format: int64
+             * @description trees under this tag
+             */
+            bundle_count: number;
+            /** @description newest first */
+            checks: components["schemas"]["BenchLook"][];
+            /** @description what journeys did, newest first */
+            damages: components["schemas"]["JourneysShown"][];
+            due_on: string | null;
+            /** Format: int64 */
+            in_row: number;
+            last: components["schemas"]["StockReadings"];
+            lot: components["schemas"]["YardLotLine"];
+            next_tag: string;
+            /**
+             * Format: int64
+             * @description place in the lot
+             */
+            number: number;
+            photos: components["schemas"]["PhotosShown"][];
+            /** @description how it is potted up, in order; empty for what stands in no pot */
+            potting: string[];
+            /**
+             * Format: int64
+             * @description where it stands; 0 when its lot does not stand in rows
+             */
+            row: number;
+            state: string;
+            state_word: string;
+            subject: components["schemas"]["StockSubject"];
+            tag: string;
+            /** Format: int64 */
+            version: number;
+            work_done: boolean;
+        };
+        BenchWorkLine: {
+            /** Format: double */
+            amount_mm: number | null;
+            at_planting: boolean;
+            /** Format: double */
+            bearing_deg: number | null;
+            by: string;
+            code: string;
+            /** Format: double */
+            count?: number;
+            done: boolean;
+            key: string;
+            text: string;
+        };
+        CatalogueAll: {
+            kinds: components["schemas"]["CatalogueLine"][];
+        };
+        CatalogueLine: {
+            botanical: string;
+            common: string;
+            covered: boolean;
+            /** @enum {string} */
+            habit: "single" | "multi" | "deep-ok";
         };
         ClimateET0Input: {
             /** Format: int64 */
@@ -1607,7 +1895,44 @@ export interface components {
             /** Format: double */
             extraterrestrial_mj: number;
         };
-        Clock: {
+        ClimateFacts: {
+            /** Format: int64 */
+            bud_swell_day: number | null;
+            /** Format: double */
+            chill_portions: number | null;
+            /** Format: int64 */
+            cool_from_day: number | null;
+            /** Format: int64 */
+            first_frost_day: number | null;
+            /**
+             * Format: double
+             * @description mean of the hottest month
+             */
+            hot_month_c: number | null;
+            /** Format: int64 */
+            last_frost_90_day: number | null;
+            /** Format: int64 */
+            last_frost_day: number | null;
+            /**
+             * Format: double
+             * @description mean of the yearly lowest temperatures
+             */
+            min_c: number | null;
+            /** Format: int64 */
+            rains_from_day: number | null;
+            /** Format: int64 */
+            soil_freeze_day: number | null;
+            /** @enum {string} */
+            source: "" | "typed" | "station";
+            /** Format: double */
+            summer_deficit_mm: number | null;
+            /**
+             * Format: double
+             * @description usual high of the hottest month
+             */
+            usual_high_c: number | null;
+        };
+        ClockBoard: {
             /** Format: date-time */
             at: string;
             /** @description the caller is on duty */
@@ -1616,7 +1941,25 @@ export interface components {
             /** @description the soonest to be spent first */
             units: components["schemas"]["ClockUnit"][];
         };
-        ClockStage: {
+        ClockCounted: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            note: string;
+            text: string;
+        };
+        ClockDipPlan: {
+            /** @description the powder in the house's own measures */
+            about: string;
+            /** @description false: too far from the label, refused */
+            dose_ok: boolean;
+            /** Format: double */
+            gel_per_tree_l: number;
+            result: components["schemas"]["StockGelDipResult"];
+            weighed: components["schemas"]["StockWeighed"];
+            weighed_text: string;
+        };
+        ClockEntry: {
             /** Format: date-time */
             at: string;
             by: string;
@@ -1628,192 +1971,41 @@ export interface components {
             /** Format: double */
             temp_c: number | null;
         };
-        ClockUnit: {
-            alarms: string[];
-            common: string;
-            cover: string;
-            cover_text: string;
-            dip: components["schemas"]["Dip"];
+        ClockFelt: {
             /** Format: date-time */
-            ends_at: string | null;
-            /** @description nobody has felt the roots today */
-            feel_today: boolean;
-            felt: components["schemas"]["Felt"];
-            grower: string;
+            at: string;
+            by: string;
+            /** @enum {string} */
+            damp: "moist" | "drying" | "dry";
+            text: string;
+        };
+        ClockInWater: {
+            /** Format: date-time */
+            begun_at: string;
+            by: string;
+            common: string;
+            /**
+             * Format: date-time
+             * @description out of the water at the latest
+             */
+            ends_at: string;
+            id: string;
             /** Format: int64 */
             lot: number;
-            now: components["schemas"]["StockAir"];
-            result: components["schemas"]["StockExposureResult"];
-            /** Format: date-time */
-            since: string;
-            size: string;
-            stages: components["schemas"]["ClockStage"][];
-            status_text: string;
+            over: boolean;
             tag: string;
-            /** Format: int64 */
-            trees: number;
-        };
-        ColumnsBody: {
-            columns: {
-                [key: string]: number;
-            };
-        };
-        CorrectBody: {
-            done: boolean;
-            work_key: string;
-        };
-        Count: {
-            /** Format: int64 */
-            count: number;
-        };
-        Damage: {
-            /** Format: date-time */
-            at: string;
-            by: string;
-            damage: string;
-            id: string;
-            journey: string;
-            note: string;
-            repair: string;
-            /** Format: date-time */
-            repaired_at: string | null;
-            text: string;
-            /** @description a repair that keeps the tree from being sold */
-            to_repair: boolean;
-        };
-        Decision: {
-            /** Format: date-time */
-            at: string;
-            by: string;
-            decision: string;
-            note: string;
-            proposed: boolean;
-        };
-        Deliveries: {
-            deliveries: components["schemas"]["Delivery"][];
-        };
-        Delivery: {
-            /** Format: date-time */
-            arrived_at: string;
-            by: string;
-            grower: string;
-            /** Format: date-time */
-            lifted_at: string | null;
-            lots: components["schemas"]["LotWithCounts"][];
-            note: string;
-            /** Format: int64 */
-            number: number;
-            packing: string;
-            place: string;
-        };
-        DemoSignIn: {
-            name: string;
-            password: string;
-            role: string;
-            sign_in: string;
-        };
-        DeskGrowerAnswer: {
             /** @enum {string} */
-            answer: "agreed" | "partly" | "refused";
-            note: string;
-            /** Format: int64 */
-            version: number;
+            water: "clean" | "muddy";
+            water_text: string;
         };
-        DeskIssue: {
-            /** @enum {string} */
-            buds: "dormant" | "swelling" | "leafed";
-            /** @enum {string} */
-            ground: "workable" | "frozen" | "waterlogged";
-            /**
-             * Format: double
-             * @description that day's high
-             */
-            high_c: number;
-            /** @enum {string} */
-            language: "en-US" | "en-GB";
-            /** @description YYYY-MM-DD */
-            planting_on: string;
-            schools: {
-                [key: string]: string;
-            };
-            signed_reason: string;
-            spot_id: string;
-            stands_alone: boolean;
-            tag: string;
-            /** Format: int64 */
-            tree_version: number;
-            /** @enum {string} */
-            units: "metric" | "us";
-        };
-        DeskLotClosing: {
-            /** @enum {string} */
-            decision: "released" | "refused";
-            note: string;
-            /** Format: int64 */
-            version: number;
-        };
-        DeskMove: {
-            note: string;
-            /** @enum {string} */
-            to: "sold" | "sent-back" | "for-sale" | "not-yet-judged";
-            /** Format: int64 */
-            version: number;
-        };
-        DeskNewCheck: {
-            /** @description measured again after the work list was done */
-            after_work: boolean;
-            readings: components["schemas"]["StockReadings"];
-            /**
-             * @description a person may correct it
-             * @enum {string}
-             */
-            season?: "" | "dormant" | "autumn" | "summer" | "spring-flush";
-            /**
-             * Format: int64
-             * @description of the tree as it was seen
-             */
-            version: number;
-        };
-        DeskNewCustomer: {
-            address: string;
-            /** Format: double */
-            lat_deg: number;
-            name: string;
-            phone: string;
-            spot_name: string;
-        };
-        DeskNewDamage: {
-            /** @enum {string} */
-            damage: "broken-branch" | "broken-leader" | "torn-bark" | "wind-burn" | "broken-pot" | "loose-ball";
-            /** Format: double */
-            girth_share: number;
-            /** @enum {string} */
-            journey: "arrival" | "going-home";
-            note: string;
-        };
-        DeskNewDampLook: {
+        ClockNewDampLook: {
             /** @enum {string} */
             damp: "moist" | "drying" | "dry";
             /** Format: int64 */
             lot: number;
             tag: string;
         };
-        DeskNewDelivery: {
-            arrived_at: string;
-            /** @description a name; a new one is taken into the list */
-            grower: string;
-            lifted_at: string;
-            lots: components["schemas"]["DeskNewLot"][];
-            note: string;
-            /**
-             * @description of bare roots: what was found on opening the box
-             * @enum {string}
-             */
-            packing: "" | "none" | "moss" | "sawdust" | "paper" | "gel" | "other";
-            /** @description of a new grower */
-            place: string;
-        };
-        DeskNewDip: {
+        ClockNewDip: {
             /** Format: double */
             gel_per_tree_l?: number;
             /** Format: int64 */
@@ -1837,89 +2029,7 @@ export interface components {
              */
             weighed_g: number;
         };
-        DeskNewDrainageTest: {
-            /** Format: double */
-            hole_width_mm: number;
-            readings: components["schemas"]["GroundReading"][];
-        };
-        DeskNewGrowerNote: {
-            /** @enum {string} */
-            asked: "credit" | "replace" | "collect" | "look";
-            /** @enum {string} */
-            language: "en-US" | "en-GB";
-            message: string;
-            /** @enum {string} */
-            units: "metric" | "us";
-        };
-        DeskNewLot: {
-            /** Format: double */
-            ball_diameter_mm: number;
-            /** Format: double */
-            ball_height_mm: number;
-            /**
-             * Format: int64
-             * @description trees in a bundle; 1 is single trees
-             */
-            bundle_count: number;
-            /** Format: double */
-            caliper_mm: number;
-            /** Format: int64 */
-            count: number;
-            cultivar?: string;
-            /** @enum {string} */
-            form: "container" | "balled" | "bare-root" | "plug";
-            grafted: boolean;
-            /** Format: double */
-            height_m: number;
-            /** @description common or botanical name, as in the catalogue */
-            kind: string;
-            /** @enum {string} */
-            medium: "" | "mix" | "sand" | "loam" | "clay";
-            /** Format: int64 */
-            ordered?: number;
-            /** @enum {string} */
-            origin?: "" | "layer" | "garden";
-            /** @enum {string} */
-            pot: "standard" | "air-pruning" | "fabric" | "plug";
-            /** Format: double */
-            pot_l: number;
-            /** Format: int64 */
-            price_cents: number;
-            /**
-             * @description how it was raised, when known
-             * @enum {string}
-             */
-            propagation?: "" | "seed" | "cutting" | "graft" | "layer" | "division" | "tissue";
-            rootstock?: string;
-            /** @enum {string} */
-            sensitivity: "tender" | "average" | "tough";
-            /** @enum {string} */
-            size: "" | "seedling" | "whip" | "feathered" | "standard";
-            /** @enum {string} */
-            sizing: "caliper" | "height";
-        };
-        DeskNewMarking: {
-            expires_on: string;
-            marked_by: string;
-            marked_on: string;
-            /**
-             * @description lighting, irrigation, septic, gas to outbuildings
-             * @enum {string}
-             */
-            private_lines: "none" | "marked";
-            reference: string;
-        };
-        DeskNewMeasure: {
-            /** Format: double */
-            amount: number;
-            /** @enum {string} */
-            kind: "handful" | "scoop" | "cup" | "bucket" | "barrow" | "spoon";
-            name: string;
-            substance: string;
-            /** @enum {string} */
-            unit: "g" | "l";
-        };
-        DeskNewOutcome: {
+        ClockNewOutcome: {
             /** Format: int64 */
             doubtful: number;
             /** Format: int64 */
@@ -1930,7 +2040,7 @@ export interface components {
             /** Format: int64 */
             sound: number;
         };
-        DeskNewSoak: {
+        ClockNewSoak: {
             /**
              * Format: int64
              * @description 0 when a tag is given
@@ -1940,7 +2050,7 @@ export interface components {
             /** @enum {string} */
             water: "clean" | "muddy";
         };
-        DeskNewStage: {
+        ClockNewStage: {
             at: string;
             /** @enum {string} */
             cover: "" | "bare-sun-wind" | "bare-shade" | "wet-cloth" | "dry-box" | "damp-packing" | "gel-bag" | "cold-store" | "heeled-in" | "water-bucket";
@@ -1956,55 +2066,11 @@ export interface components {
              */
             temp_c?: number;
         };
-        DeskNoteDelivery: {
-            again: boolean;
-            arrived_at: string;
-            columns: {
-                [key: string]: number;
-            };
-            /** Format: int64 */
-            from: number;
-            grower: string;
-            lifted_at: string;
-            /** @enum {string} */
-            packing: "" | "none" | "moss" | "sawdust" | "paper" | "gel" | "other";
-        };
-        DeskPlanAsk: {
-            /** @enum {string} */
-            buds: "dormant" | "swelling" | "leafed";
-            /** @enum {string} */
-            ground: "workable" | "frozen" | "waterlogged";
-            /**
-             * Format: double
-             * @description that day's high
-             */
-            high_c: number;
-            /** @description YYYY-MM-DD */
-            planting_on: string;
-            schools: {
-                [key: string]: string;
-            };
-            spot_id: string;
-            stands_alone: boolean;
-            tag: string;
-        };
-        DeskRuleChange: {
-            key: string;
-            reason: string;
-            value: string;
-        };
-        DeskSpotChange: {
-            climate: components["schemas"]["StoreClimate"];
-            ground: components["schemas"]["StoreGround"];
+        ClockOnScale: {
             /** Format: double */
-            lat_deg: number;
-            name: string;
-            /** Format: int64 */
-            site_version: number;
-            /** Format: int64 */
-            version: number;
+            grams: number;
         };
-        Dip: {
+        ClockOpenDip: {
             /** Format: int64 */
             batches: number;
             id: string;
@@ -2017,66 +2083,40 @@ export interface components {
             /** Format: double */
             weighed_g: number;
         };
-        DipPlan: {
-            /** @description the powder in the house's own measures */
-            about: string;
-            /** @description false: too far from the label, refused */
-            dose_ok: boolean;
-            /** Format: double */
-            gel_per_tree_l: number;
-            result: components["schemas"]["StockGelDipResult"];
-            weighed: components["schemas"]["StockWeighed"];
-            weighed_text: string;
+        ClockOutcomes: {
+            /** @description newest first */
+            outcomes: components["schemas"]["ClockCounted"][];
         };
-        DrainageAnswer: {
-            result: components["schemas"]["GroundPercolationResult"];
-            text: string;
+        ClockSoaks: {
+            /** @description first what must come out first */
+            soaks: components["schemas"]["ClockInWater"][];
         };
-        DrainageTest: {
+        ClockUnit: {
+            alarms: string[];
+            /** @description some of the air is the house's guess: nobody measured it */
+            assumed: boolean;
+            common: string;
+            cover: string;
+            cover_text: string;
+            dip: components["schemas"]["ClockOpenDip"];
             /** Format: date-time */
-            at: string;
-            /** Format: double */
-            hole_width_mm: number;
-            readings: components["schemas"]["GroundReading"][];
-        };
-        DrawnTree: {
-            faulty: boolean;
-            /**
-             * Format: int64
-             * @description its number in the row
-             */
-            in_row: number;
-            judged: boolean;
+            ends_at: string | null;
+            /** @description nobody has felt the roots today */
+            feel_today: boolean;
+            felt: components["schemas"]["ClockFelt"];
+            grower: string;
             /** Format: int64 */
-            number: number;
-            /**
-             * Format: int64
-             * @description where it stands; 0 when the lot does not stand in rows
-             */
-            row: number;
-            state: string;
-            tag: string;
-        };
-        DutyBody: {
-            on: boolean;
-        };
-        Factor: {
-            excludes: boolean;
-            factor: string;
-            name: string;
-            text: string;
-            /**
-             * Format: double
-             * @description null when unknown
-             */
-            value: number | null;
-        };
-        Felt: {
+            lot: number;
+            now: components["schemas"]["StockAir"];
+            result: components["schemas"]["StockExposureResult"];
             /** Format: date-time */
-            at: string;
-            by: string;
-            damp: string;
-            text: string;
+            since: string;
+            size: string;
+            stages: components["schemas"]["ClockEntry"][];
+            status_text: string;
+            tag: string;
+            /** Format: int64 */
+            trees: number;
         };
         FieldError: {
             code: string;
@@ -2164,17 +2204,110 @@ export interface components {
             remedy: components["schemas"]["FitRemedy"];
             unknown: string[];
         };
-        Follows: {
-            text: string;
-            to: string;
+        GroundAnswer: {
+            class: string;
+            drainage: components["schemas"]["GroundPercolationResult"];
+            drainage_text: string;
             /** Format: int64 */
-            trees: number;
+            dryness: number | null;
+            dryness_text: string;
+            /** @description the record that holds today; null: nobody digs */
+            marked: components["schemas"]["GroundMarked"];
+            missing: components["schemas"]["Sentence"][];
+            soil: components["schemas"]["GroundTextureResult"];
+            soil_text: string;
+        };
+        GroundChange: {
+            climate: components["schemas"]["ClimateFacts"];
+            ground: components["schemas"]["GroundFacts"];
+            /** Format: double */
+            lat_deg: number;
+            name: string;
+            /** Format: int64 */
+            site_version: number;
+            /** Format: int64 */
+            version: number;
+        };
+        GroundDrainage: {
+            result: components["schemas"]["GroundPercolationResult"];
+            text: string;
+        };
+        GroundFacts: {
+            /** Format: double */
+            clay_mm: number | null;
+            /** @enum {string} */
+            exposure: "" | "sheltered" | "open" | "exposed";
+            obstacles: components["schemas"]["GroundObstacle"][];
+            /** @description a partner in flower stands near by */
+            partner: boolean;
+            /** Format: double */
+            ph: number | null;
+            /** @enum {string} */
+            purpose: "" | "shade" | "fruit" | "screen" | "flower" | "wildlife" | "small-by-the-door";
+            /** Format: double */
+            raise_mm: number;
+            /** @description somebody looked for what the tree may meet */
+            room_looked: boolean;
+            /** Format: double */
+            sand_mm: number | null;
+            /** Format: double */
+            silt_mm: number | null;
+            sloping: boolean;
+            /** @description a texture known without a jar */
+            soil_class: string;
+            /** Format: double */
+            sun_h: number | null;
+            /** @enum {string} */
+            water: "" | "none" | "carried" | "hose" | "drip";
+            /** Format: double */
+            wind_from_deg: number | null;
+        };
+        GroundHole: {
+            /** Format: date-time */
+            at: string;
+            /** Format: double */
+            hole_width_mm: number;
+            readings: components["schemas"]["GroundReading"][];
+        };
+        GroundMarked: {
+            expires_on: string;
+            marked_by: string;
+            marked_on: string;
+            private_lines: string;
+            reference: string;
         };
         GroundMeeting: {
             ask_owner: boolean;
             /** Format: int64 */
             first_year: number | null;
             kind: string;
+        };
+        GroundNewCustomer: {
+            address: string;
+            /** Format: double */
+            lat_deg: number;
+            name: string;
+            phone: string;
+            spot_name: string;
+        };
+        GroundNewDrainageTest: {
+            /** Format: double */
+            hole_width_mm: number;
+            readings: components["schemas"]["GroundReading"][];
+        };
+        GroundNewMarking: {
+            expires_on: string;
+            marked_by: string;
+            marked_on: string;
+            /**
+             * @description lighting, irrigation, septic, gas to outbuildings
+             * @enum {string}
+             */
+            private_lines: "none" | "marked";
+            reference: string;
+        };
+        GroundNewSpot: {
+            spot_name: string;
         };
         GroundObstacle: {
             /**
@@ -2191,6 +2324,27 @@ export interface components {
             height_m?: number;
             /** @enum {string} */
             kind: "wall" | "line" | "boundary" | "paving" | "drain" | "clay-building";
+        };
+        GroundPage: {
+            address: string;
+            climate: components["schemas"]["ClimateFacts"];
+            customer: string;
+            ground: components["schemas"]["GroundFacts"];
+            id: string;
+            /** Format: double */
+            lat_deg: number;
+            name: string;
+            phone: string;
+            reading: components["schemas"]["GroundAnswer"];
+            /** Format: int64 */
+            site_version: number;
+            /** @description newest first */
+            tests: components["schemas"]["GroundHole"][];
+            /** Format: int64 */
+            version: number;
+        };
+        GroundPages: {
+            spots: components["schemas"]["GroundPage"][];
         };
         GroundPercolationInput: {
             /** Format: double */
@@ -2269,28 +2423,116 @@ export interface components {
             /** Format: double */
             silt_pct: number;
         };
-        Grower: {
-            faults: components["schemas"]["Share"][];
-            faulty: components["schemas"]["Share"];
-            name: string;
-            notes: components["schemas"]["GrowerNoteLine"][];
+        GrowersAll: {
+            growers: components["schemas"]["GrowersGrower"][];
+        };
+        GrowersAnswer: {
+            /** @enum {string} */
+            answer: "agreed" | "partly" | "refused";
+            note: string;
+            /** Format: int64 */
+            version: number;
+        };
+        GrowersContent: {
+            arrived_on: string;
+            botanical: string;
+            /** Format: int64 */
+            checked: number;
+            common: string;
+            /** Format: int64 */
+            faulty: number;
+            findings: components["schemas"]["GrowersFinding"][];
+            grower: string;
+            /** Format: int64 */
+            high: number;
+            language: string;
+            /** Format: int64 */
+            lot_number: number;
+            /** Format: int64 */
+            lot_size: number;
+            /**
+             * Format: int64
+             * @description of the lot, at least so many
+             */
+            low: number;
+            message: string;
             place: string;
-            record: components["schemas"]["StoreClosedLot"][];
-            seasons: components["schemas"]["Share"][];
+            /**
+             * Format: int64
+             * @description trees that go back
+             */
+            returned: number;
+            sent_by: string;
+            units: string;
+        };
+        GrowersFinding: {
+            /** Format: double */
+            ball_diameter_mm: number | null;
+            /** Format: double */
+            ball_height_mm: number | null;
+            /** Format: double */
+            caliper_mm: number | null;
+            /** @description part.code of each reason */
+            codes: string[];
+            /** Format: double */
+            flare_depth_mm: number | null;
+            /** Format: int64 */
+            number: number;
+            photos: string[];
+            tag: string;
+            verdict: string;
+        };
+        GrowersGrower: {
+            /** @description by fault, the commonest first */
+            faults: components["schemas"]["LotsShare"][];
+            faulty: components["schemas"]["LotsShare"];
+            name: string;
+            notes: components["schemas"]["GrowersNoteLine"][];
+            place: string;
+            record: components["schemas"]["YardClosed"][];
+            /** @description the faulty shares by half year, oldest first: the trend */
+            seasons: components["schemas"]["LotsShare"][];
             strictness: string;
             strictness_text: string;
         };
-        GrowerNames: {
-            growers: string[];
+        GrowersNewNote: {
+            /** @enum {string} */
+            asked: "credit" | "replace" | "collect" | "look";
+            /** @enum {string} */
+            language: "en-US" | "en-GB";
+            message: string;
+            /** @enum {string} */
+            units: "metric" | "us";
+            /** Format: int64 */
+            version: number;
         };
-        GrowerNote: {
+        GrowersNoteLine: {
             answer: string;
             answer_note: string;
             /** Format: date-time */
             answered_at: string | null;
             asked: string;
             common: string;
-            content: components["schemas"]["StoreNoteContent"];
+            headline: string;
+            /** Format: int64 */
+            lot_number: number;
+            /** Format: int64 */
+            number: number;
+            /** Format: int64 */
+            returned: number;
+            /** Format: date-time */
+            sent_at: string;
+            /** Format: int64 */
+            version: number;
+        };
+        GrowersNotePage: {
+            answer: string;
+            answer_note: string;
+            /** Format: date-time */
+            answered_at: string | null;
+            asked: string;
+            common: string;
+            content: components["schemas"]["GrowersContent"];
             headline: string;
             /** Format: int64 */
             lot_number: number;
@@ -2304,59 +2546,92 @@ export interface components {
             /** Format: int64 */
             version: number;
         };
-        GrowerNoteLine: {
-            answer: string;
-            answer_note: string;
+        JourneysNewDamage: {
+            /** @enum {string} */
+            damage: "broken-branch" | "broken-leader" | "torn-bark" | "wind-burn" | "broken-pot" | "loose-ball";
+            /** Format: double */
+            girth_share: number;
+            /** @enum {string} */
+            journey: "arrival" | "going-home";
+            note: string;
+        };
+        JourneysRepaired: {
+            repaired: boolean;
+        };
+        JourneysShown: {
             /** Format: date-time */
-            answered_at: string | null;
-            asked: string;
-            common: string;
-            headline: string;
-            /** Format: int64 */
-            lot_number: number;
-            /** Format: int64 */
-            number: number;
-            /** Format: int64 */
-            returned: number;
+            at: string;
+            by: string;
+            damage: string;
+            id: string;
+            journey: string;
+            note: string;
+            repair: string;
             /** Format: date-time */
-            sent_at: string;
+            repaired_at: string | null;
+            text: string;
+            /** @description a repair that keeps the tree from being sold */
+            to_repair: boolean;
+        };
+        LabelsPrinted: {
+            /** Format: int64 */
+            count: number;
+        };
+        LotsAnnounced: {
+            /** @description of the last look */
+            curve: components["schemas"]["SamplingCurvePoint"][];
+            looks: components["schemas"]["SamplingLook"][];
+            text: string;
+        };
+        LotsBeside: {
+            allowed: string;
+            form: string;
+            handle: string;
+            hole: string;
+            time: string;
+            title: string;
+            water: string;
+        };
+        LotsClosing: {
+            /** @enum {string} */
+            decision: "released" | "refused";
+            note: string;
             /** Format: int64 */
             version: number;
         };
-        Growers: {
-            growers: components["schemas"]["Grower"][];
-        };
-        HeldTree: {
-            /** Format: int64 */
-            bundle_count: number;
-            common: string;
-            due: boolean;
+        LotsDecided: {
             /** Format: date-time */
-            due_on: string | null;
-            form: string;
-            /** @description the season it waited for has come */
-            freed: boolean;
-            grower: string;
-            /** Format: int64 */
-            lot_number: number;
-            /** Format: int64 */
-            number: number;
-            /** Format: double */
-            pot_l: number;
-            reasons: string[];
-            state: string;
-            tag: string;
+            at: string;
+            by: string;
+            /** @enum {string} */
+            decision: "open" | "released" | "refused";
+            note: string;
+            proposed: boolean;
         };
-        Keeping: {
+        LotsFaults: {
+            /** Format: int64 */
+            checked: number;
+            /** @description the commonest first */
+            faults: components["schemas"]["LotsShare"][];
+            /** @description each share carries its range for the whole lot: only at a complete look of a drawn sample */
+            ranged: boolean;
+        };
+        LotsFollows: {
+            text: string;
+            to: string;
+            /** Format: int64 */
+            trees: number;
+        };
+        LotsKeeping: {
             air: string;
             bare_roots: boolean;
             /** @description a plug and a young bare root side by side */
-            beside: components["schemas"]["SmallStock"][];
+            beside: components["schemas"]["LotsBeside"][];
             /** @description the daily routine of a box that came without packing */
             box: string;
             /** @description what share of its roots comes along, and what that rests on */
             kept: string;
-            outcomes: components["schemas"]["Outcome"][];
+            outcomes: components["schemas"]["ClockCounted"][];
             /** @description of today's air to roots in pots */
             risks: string[];
             spare: string;
@@ -2368,81 +2643,11 @@ export interface components {
              */
             wanted: number;
         };
-        KindLine: {
-            botanical: string;
-            common: string;
-            covered: boolean;
-            habit: string;
-        };
-        Kinds: {
-            kinds: components["schemas"]["KindLine"][];
-        };
-        LookPlan: {
-            /** @description of the last look */
-            curve: components["schemas"]["SamplingCurvePoint"][];
-            looks: components["schemas"]["SamplingLook"][];
-            text: string;
-        };
-        LooksBody: {
+        LotsNewDraw: {
             /** Format: int64 */
             looks: number;
         };
-        Lot: {
-            arrived_on: string;
-            /**
-             * Format: double
-             * @description nominal
-             */
-            ball_diameter_mm: number;
-            /**
-             * Format: double
-             * @description nominal
-             */
-            ball_height_mm: number;
-            botanical: string;
-            /**
-             * Format: double
-             * @description nominal
-             */
-            caliper_mm: number;
-            common: string;
-            cultivar: string;
-            decision: string;
-            form: string;
-            grower: string;
-            /**
-             * Format: double
-             * @description nominal
-             */
-            height_m: number;
-            /** Format: int64 */
-            number: number;
-            /** Format: int64 */
-            ordered: number | null;
-            origin: string;
-            /**
-             * Format: int64
-             * @description trees in a row as they stand; 0 when nobody said
-             */
-            per_row: number;
-            pot: string;
-            /** Format: double */
-            pot_l: number;
-            /** Format: int64 */
-            price_cents: number;
-            propagation: string;
-            rootstock: string;
-            size: string;
-        };
-        LotFaults: {
-            /** Format: int64 */
-            checked: number;
-            /** @description the commonest first */
-            faults: components["schemas"]["Share"][];
-            /** @description each share carries its range for the whole lot: only at a complete look of a drawn sample */
-            ranged: boolean;
-        };
-        LotPage: {
+        LotsPage: {
             arrived_on: string;
             /**
              * Format: double
@@ -2471,54 +2676,75 @@ export interface components {
                 [key: string]: number;
             };
             cultivar: string;
-            decision: string;
+            /** @enum {string} */
+            decision: "open" | "released" | "refused";
             /** @description newest first */
-            decisions: components["schemas"]["Decision"][];
+            decisions: components["schemas"]["LotsDecided"][];
             /** Format: int64 */
             delivery: number;
             /** Format: int64 */
             faulty: number;
             /** @description what happens to how many trees when the lot is released or refused */
             follows: {
-                [key: string]: components["schemas"]["Follows"];
+                [key: string]: components["schemas"]["LotsFollows"];
             };
-            form: string;
+            /** @enum {string} */
+            form: "container" | "balled" | "bare-root" | "plug";
+            grafted: boolean;
             grower: string;
             /**
              * Format: double
              * @description nominal
              */
             height_m: number;
-            keeping: components["schemas"]["Keeping"];
+            /** @enum {string} */
+            medium: "" | "mix" | "sand" | "loam" | "clay";
             /** Format: int64 */
             number: number;
             /** Format: int64 */
             ordered: number | null;
-            origin: string;
+            /** @enum {string} */
+            origin: "" | "layer" | "garden";
             /**
              * Format: int64
              * @description trees in a row as they stand; 0 when nobody said
              */
             per_row: number;
-            plan: components["schemas"]["SamplePlan"];
-            pot: string;
+            plan: components["schemas"]["LotsPlan"];
+            /** @enum {string} */
+            pot: "standard" | "air-pruning" | "fabric" | "plug";
             /** Format: double */
             pot_l: number;
             /** Format: int64 */
             price_cents: number;
-            propagation: string;
+            /**
+             * @description how it was raised, when known
+             * @enum {string}
+             */
+            propagation: "" | "seed" | "cutting" | "graft" | "layer" | "division" | "tissue";
             /** @description the grower's closed lots, oldest first */
-            record: components["schemas"]["StoreClosedLot"][];
+            record: components["schemas"]["YardClosed"][];
             rootstock: string;
-            sample: components["schemas"]["Sample"];
-            size: string;
+            sample: components["schemas"]["LotsSampled"];
+            /**
+             * @description of bare roots to drying
+             * @enum {string}
+             */
+            sensitivity: "tender" | "average" | "tough";
+            /**
+             * @description of bare roots
+             * @enum {string}
+             */
+            size: "" | "seedling" | "whip" | "feathered" | "standard";
+            /** @enum {string} */
+            sizing: "caliper" | "height";
             /**
              * Format: int64
              * @description trees and bundles
              */
             tags: number;
             /** @description the first by place; the bench lists all */
-            trees: components["schemas"]["DrawnTree"][];
+            trees: components["schemas"]["LotsPlace"][];
             /**
              * Format: int64
              * @description trees, those in bundles too
@@ -2527,77 +2753,131 @@ export interface components {
             /** Format: int64 */
             version: number;
         };
-        LotWithCounts: {
-            arrived_on: string;
-            /**
-             * Format: double
-             * @description nominal
-             */
-            ball_diameter_mm: number;
-            /**
-             * Format: double
-             * @description nominal
-             */
-            ball_height_mm: number;
-            botanical: string;
-            /**
-             * Format: double
-             * @description nominal
-             */
-            caliper_mm: number;
-            common: string;
-            /** @description tags in each state */
-            counts: {
-                [key: string]: number;
-            };
-            cultivar: string;
-            decision: string;
-            form: string;
-            grower: string;
-            /**
-             * Format: double
-             * @description nominal
-             */
-            height_m: number;
-            /** Format: int64 */
-            number: number;
-            /** Format: int64 */
-            ordered: number | null;
-            origin: string;
+        LotsPlace: {
+            faulty: boolean;
             /**
              * Format: int64
-             * @description trees in a row as they stand; 0 when nobody said
+             * @description its number in the row
              */
-            per_row: number;
-            pot: string;
+            in_row: number;
+            judged: boolean;
+            /** Format: int64 */
+            number: number;
+            /**
+             * Format: int64
+             * @description where it stands; 0 when the lot does not stand in rows
+             */
+            row: number;
+            state: string;
+            tag: string;
+        };
+        LotsPlan: {
+            /** Format: double */
+            confidence: number;
+            /** Format: int64 */
+            lot_size: number;
+            /** @description for one, two and three looks */
+            options: components["schemas"]["LotsAnnounced"][];
+            strictness: string;
+            strictness_text: string;
+            /** Format: double */
+            tolerable_share: number;
+            /**
+             * Format: int64
+             * @description how many looks the house announces
+             */
+            usual: number;
+        };
+        LotsSampled: {
+            answer: components["schemas"]["SamplingResult"];
+            answer_text: string;
+            /** Format: date-time */
+            at: string;
+            by: string;
+            /** Format: int64 */
+            checked: number;
+            drawn: components["schemas"]["LotsPlace"][];
+            /** Format: int64 */
+            faulty: number;
+            /** Format: int64 */
+            left: number;
+            /** Format: int64 */
+            look: number;
+            looks: components["schemas"]["SamplingLook"][];
+            more: string;
+            next_tag: string;
+            seed: string;
+            settled: boolean;
+        };
+        LotsShare: {
+            /** Format: int64 */
+            checked: number;
+            code: string;
+            /** Format: int64 */
+            found: number;
+            /** Format: double */
+            high: number;
+            /** Format: double */
+            low: number;
+            /** Format: double */
+            share: number;
+            text: string;
+        };
+        MatchCandidate: {
+            botanical: string;
+            cautions: string[];
+            common: string;
+            factors: components["schemas"]["MatchFactor"][];
+            /** Format: double */
+            height_m: number;
+            limiting: string;
+            /** Format: int64 */
+            lot_number: number;
+            /** @description well, fair, poor or excluded */
+            mark: string;
+            /** Format: double */
+            overall: number;
             /** Format: double */
             pot_l: number;
             /** Format: int64 */
             price_cents: number;
-            propagation: string;
-            rootstock: string;
-            size: string;
+            remedy: string;
+            /** Format: double */
+            remedy_overall: number | null;
+            sizes: components["schemas"]["GroundSize"][];
+            tag: string;
+            unknown: string[];
+            word: string;
+        };
+        MatchFactor: {
+            excludes: boolean;
+            factor: string;
+            name: string;
+            text: string;
             /**
-             * Format: int64
-             * @description trees, those in bundles too
+             * Format: double
+             * @description null when unknown
              */
-            trees_count: number;
+            value: number | null;
         };
-        Lots: {
-            lots: components["schemas"]["LotWithCounts"][];
+        MatchRanked: {
+            candidates: components["schemas"]["MatchCandidate"][];
+            spot: components["schemas"]["GroundPage"];
         };
-        Marking: {
-            expires_on: string;
-            marked_by: string;
-            marked_on: string;
-            private_lines: string;
-            reference: string;
+        MeasuresAll: {
+            measures: components["schemas"]["MeasuresShown"][];
         };
-        Match: {
-            candidates: components["schemas"]["Candidate"][];
-            spot: components["schemas"]["Spot"];
+        MeasuresNewMeasure: {
+            /** Format: double */
+            amount: number;
+            /** @enum {string} */
+            kind: "handful" | "scoop" | "cup" | "bucket" | "barrow" | "spoon";
+            name: string;
+            substance: string;
+            /** @enum {string} */
+            unit: "g" | "l";
         };
-        Measure: {
+        MeasuresShown: {
             /** Format: double */
             amount: number;
             id: string;
@@ -2606,93 +2886,48 @@ export interface components {
             substance: string;
             unit: string;
         };
-        Measures: {
-            measures: components["schemas"]["Measure"][];
+        MessagesAll: {
+            messages: components["schemas"]["MessagesTold"][];
         };
-        Message: {
+        MessagesTold: {
             /** Format: date-time */
             at: string;
             id: string;
             text: string;
         };
-        Messages: {
-            messages: components["schemas"]["Message"][];
+        None: Record<string, never>;
+        PeopleDemoSignIn: {
+            name: string;
+            password: string;
+            role: string;
+            sign_in: string;
         };
-        NewSpotBody: {
-            spot_name: string;
+        PeopleDuty: {
+            /** @description the caller is on duty */
+            mine: boolean;
+            on_duty: string;
         };
-        NoteBefore: {
-            /** Format: date-time */
-            at: string;
-            file_name: string;
+        PeopleDutyTaken: {
+            on: boolean;
         };
-        NotePreview: {
-            /** @description when the same file was read in before */
-            before: components["schemas"]["NoteBefore"];
-            /** @description what each column tells, by its place in the table */
-            columns: {
-                [key: string]: number;
-            };
-            /** Format: int64 */
-            delivery: number;
-            /** Format: int64 */
-            done: number;
-            /** Format: int64 */
-            faults: number;
-            /** @description the first faulty rows */
-            faulty: components["schemas"]["NoteRow"][];
-            file_name: string;
-            headings: string[];
-            id: string;
-            /** @description every column that a note may have */
-            known: string[];
-            missing: string[];
-            /** @description the first rows */
-            rows: components["schemas"]["NoteRow"][];
-            /** Format: int64 */
-            sound: number;
-            /** Format: int64 */
-            total: number;
-            /** Format: int64 */
-            trees: number;
+        PeopleSignIn: {
+            password: string;
+            sign_in: string;
         };
-        NoteProgress: {
-            /** Format: int64 */
-            delivery: number;
-            /** Format: int64 */
-            done: number;
-            /** Format: int64 */
-            total: number;
-            /** Format: int64 */
-            trees: number;
-        };
-        NoteRow: {
-            cells: string[];
-            faults: components["schemas"]["FieldError"][];
-            /** Format: int64 */
-            line: number;
-        };
-        NothingMore: Record<string, never>;
-        Outcome: {
-            /** Format: date-time */
-            at: string;
-            by: string;
-            note: string;
-            text: string;
-        };
-        Outcomes: {
-            /** @description newest first */
-            outcomes: components["schemas"]["Outcome"][];
-        };
-        Person: {
+        PeopleSigned: {
+            /** @description names of permissions */
             deeds: string[];
             demo: boolean;
             name: string;
-            role: string;
+            /** @enum {string} */
+            role: "yard-hand" | "advisor" | "manager";
             /** @description the yard's date, YYYY-MM-DD */
             today: string;
         };
-        Photo: {
+        PeopleWelcome: {
+            demo: components["schemas"]["PeopleDemoSignIn"][];
+        };
+        PhotosShown: {
             /** Format: date-time */
             at: string;
             by: string;
@@ -2703,20 +2938,6 @@ export interface components {
             part: string;
             /** Format: int64 */
             width: number;
-        };
-        Plan: {
-            common: string;
-            customer: string;
-            fit: components["schemas"]["Candidate"];
-            input: components["schemas"]["PlantingInput"];
-            plan: components["schemas"]["PlantingPlan"];
-            schools: components["schemas"]["School"][];
-            spot_name: string;
-            stops: components["schemas"]["Sentence"][];
-            tag: string;
-            /** Format: int64 */
-            tree_version: number;
-            words: components["schemas"]["WordsPlanWords"];
         };
         PlantingBasinInput: {
             /** Format: double */
@@ -3140,49 +3361,11 @@ export interface components {
             status: number;
             title: string;
         };
-        Reading: {
-            class: string;
-            drainage: components["schemas"]["GroundPercolationResult"];
-            drainage_text: string;
-            /** Format: int64 */
-            dryness: number | null;
-            dryness_text: string;
-            /** @description the record that holds today; null: nobody digs */
-            marked: components["schemas"]["Marking"];
-            missing: components["schemas"]["Sentence"][];
-            soil: components["schemas"]["GroundTextureResult"];
-            soil_text: string;
+        RulesAll: {
+            rules: components["schemas"]["RulesInForce"][];
+            schools: components["schemas"]["RulesSchool"][];
         };
-        Reason: {
-            code: string;
-            leads_to: string;
-            part: string;
-            text: string;
-            verdict: string;
-        };
-        RepairBody: {
-            repaired: boolean;
-        };
-        RepairItem: {
-            /** Format: int64 */
-            bundle_count: number;
-            common: string;
-            /** Format: date-time */
-            due_on: string | null;
-            form: string;
-            grower: string;
-            id: string;
-            /** Format: int64 */
-            lot_number: number;
-            /** Format: int64 */
-            number: number;
-            /** Format: double */
-            pot_l: number;
-            state: string;
-            tag: string;
-            text: string;
-        };
-        Rule: {
+        RulesInForce: {
             /** Format: double */
             default: number;
             group: string;
@@ -3199,47 +3382,17 @@ export interface components {
              */
             value: number;
         };
-        Rules: {
-            rules: components["schemas"]["Rule"][];
-            schools: components["schemas"]["School"][];
+        RulesNewChange: {
+            key: string;
+            reason: string;
+            value: string;
         };
-        Sample: {
-            answer: components["schemas"]["SamplingResult"];
-            answer_text: string;
-            /** Format: date-time */
-            at: string;
-            by: string;
-            /** Format: int64 */
-            checked: number;
-            drawn: components["schemas"]["DrawnTree"][];
-            /** Format: int64 */
-            faulty: number;
-            /** Format: int64 */
-            left: number;
-            /** Format: int64 */
-            look: number;
-            looks: components["schemas"]["SamplingLook"][];
-            more: string;
-            next_tag: string;
-            seed: string;
-            settled: boolean;
-        };
-        SamplePlan: {
-            /** Format: double */
-            confidence: number;
-            /** Format: int64 */
-            lot_size: number;
-            /** @description for one, two and three looks */
-            options: components["schemas"]["LookPlan"][];
-            strictness: string;
-            strictness_text: string;
-            /** Format: double */
-            tolerable_share: number;
-            /**
-             * Format: int64
-             * @description how many looks the house announces
-             */
-            usual: number;
+        RulesSchool: {
+            choices: components["schemas"]["Sentence"][];
+            chosen: string;
+            label: string;
+            reason: string;
+            step: string;
         };
         SamplingCurvePoint: {
             /** Format: double */
@@ -3322,45 +3475,53 @@ export interface components {
              */
             per_row: number;
         };
-        Saved: {
-            /** @description the next tree to look at, none when the lot is through */
-            next_tag: string;
-            state: string;
-            state_word: string;
-            tag: string;
-            /** Format: int64 */
-            version: number;
-        };
-        Scale: {
-            /** Format: double */
-            grams: number;
-        };
-        School: {
-            choices: components["schemas"]["Sentence"][];
-            chosen: string;
-            label: string;
-            reason: string;
-            step: string;
-        };
         Sentence: {
             code: string;
             text: string;
         };
-        Share: {
+        SheetsIssue: {
+            /** @enum {string} */
+            buds: "dormant" | "swelling" | "leafed";
+            /** @enum {string} */
+            ground: "workable" | "frozen" | "waterlogged";
+            /**
+             * Format: double
+             * @description that day's high
+             */
+            high_c: number;
+            /** @enum {string} */
+            language: "en-US" | "en-GB";
+            /** @description YYYY-MM-DD */
+            planting_on: string;
+            schools: {
+                [key: string]: string;
+            };
+            signed_reason: string;
+            spot_id: string;
+            stands_alone: boolean;
+            tag: string;
             /** Format: int64 */
-            checked: number;
-            code: string;
-            /** Format: int64 */
-            found: number;
-            /** Format: double */
-            high: number;
-            /** Format: double */
-            low: number;
-            /** Format: double */
-            share: number;
-            text: string;
+            tree_version: number;
+            /** @enum {string} */
+            units: "metric" | "us";
         };
-        Sheet: {
+        SheetsLine: {
+            common: string;
+            customer: string;
+            /** Format: date-time */
+            issued_at: string;
+            issued_by: string;
+            /** Format: int64 */
+            number: number;
+            spot_name: string;
+            tag: string;
+        };
+        SheetsLines: {
+            /** Format: int64 */
+            next: number;
+            sheets: components["schemas"]["SheetsLine"][];
+        };
+        SheetsPage: {
             address: string;
             botanical: string;
             common: string;
@@ -3383,79 +3544,38 @@ export interface components {
             units: string;
             words: components["schemas"]["WordsPlanWords"];
         };
-        SheetLine: {
-            common: string;
-            customer: string;
-            /** Format: date-time */
-            issued_at: string;
-            issued_by: string;
-            /** Format: int64 */
-            number: number;
-            spot_name: string;
-            tag: string;
-        };
-        Sheets: {
-            sheets: components["schemas"]["SheetLine"][];
-        };
-        SignInBody: {
-            password: string;
-            sign_in: string;
-        };
-        SmallStock: {
-            allowed: string;
-            form: string;
-            handle: string;
-            hole: string;
-            time: string;
-            title: string;
-            water: string;
-        };
-        Soak: {
-            /** Format: date-time */
-            begun_at: string;
-            by: string;
-            common: string;
+        SheetsPlanAsk: {
+            /** @enum {string} */
+            buds: "dormant" | "swelling" | "leafed";
+            /** @enum {string} */
+            ground: "workable" | "frozen" | "waterlogged";
             /**
-             * Format: date-time
-             * @description out of the water at the latest
+             * Format: double
+             * @description that day's high
              */
-            ends_at: string;
-            id: string;
-            /** Format: int64 */
-            lot: number;
-            over: boolean;
+            high_c: number;
+            /** @description YYYY-MM-DD */
+            planting_on: string;
+            schools: {
+                [key: string]: string;
+            };
+            spot_id: string;
+            stands_alone: boolean;
             tag: string;
-            water: string;
-            water_text: string;
         };
-        Soaks: {
-            /** @description first what must come out first */
-            soaks: components["schemas"]["Soak"][];
-        };
-        SplitBody: {
-            /** Format: int64 */
-            count: number;
-        };
-        Spot: {
-            address: string;
-            climate: components["schemas"]["StoreClimate"];
+        SheetsPlanned: {
+            common: string;
             customer: string;
-            ground: components["schemas"]["StoreGround"];
-            id: string;
-            /** Format: double */
-            lat_deg: number;
-            name: string;
-            phone: string;
-            reading: components["schemas"]["Reading"];
+            fit: components["schemas"]["MatchCandidate"];
+            input: components["schemas"]["PlantingInput"];
+            plan: components["schemas"]["PlantingPlan"];
+            schools: components["schemas"]["RulesSchool"][];
+            spot_name: string;
+            stops: components["schemas"]["Sentence"][];
+            tag: string;
             /** Format: int64 */
-            site_version: number;
-            /** @description newest first */
-            tests: components["schemas"]["DrainageTest"][];
-            /** Format: int64 */
-            version: number;
-        };
-        Spots: {
-            spots: components["schemas"]["Spot"][];
+            tree_version: number;
+            words: components["schemas"]["WordsPlanWords"];
         };
         StockAbove: {
             /** @enum {string} */
@@ -3928,211 +4048,20 @@ export interface components {
             off_share: number;
             word: string;
         };
-        StoreClimate: {
-            /** Format: int64 */
-            bud_swell_day: number | null;
-            /** Format: double */
-            chill_portions: number | null;
-            /** Format: int64 */
-            cool_from_day: number | null;
-            /** Format: int64 */
-            first_frost_day: number | null;
-            /**
-             * Format: double
-             * @description mean of the hottest month
-             */
-            hot_month_c: number | null;
-            /** Format: int64 */
-            last_frost_90_day: number | null;
-            /** Format: int64 */
-            last_frost_day: number | null;
-            /**
-             * Format: double
-             * @description mean of the yearly lowest temperatures
-             */
-            min_c: number | null;
-            /** Format: int64 */
-            rains_from_day: number | null;
-            /** Format: int64 */
-            soil_freeze_day: number | null;
-            /** @enum {string} */
-            source: "" | "typed" | "station";
-            /** Format: double */
-            summer_deficit_mm: number | null;
-            /**
-             * Format: double
-             * @description usual high of the hottest month
-             */
-            usual_high_c: number | null;
-        };
-        StoreClosedLot: {
-            /** Format: date-time */
-            decided_at: string;
-            decision: string;
-            /** Format: int64 */
-            number: number;
-        };
-        StoreGround: {
-            /** Format: double */
-            clay_mm: number | null;
-            /** @enum {string} */
-            exposure: "" | "sheltered" | "open" | "exposed";
-            obstacles: components["schemas"]["GroundObstacle"][];
-            /** @description a partner in flower stands near by */
-            partner: boolean;
-            /** Format: double */
-            ph: number | null;
-            /** @enum {string} */
-            purpose: "" | "shade" | "fruit" | "screen" | "flower" | "wildlife" | "small-by-the-door";
-            /** Format: double */
-            raise_mm: number;
-            /** @description somebody looked for what the tree may meet */
-            room_looked: boolean;
-            /** Format: double */
-            sand_mm: number | null;
-            /** Format: double */
-            silt_mm: number | null;
-            sloping: boolean;
-            /** @description a texture known without a jar */
-            soil_class: string;
-            /** Format: double */
-            sun_h: number | null;
-            /** @enum {string} */
-            water: "" | "none" | "carried" | "hose" | "drip";
-            /** Format: double */
-            wind_from_deg: number | null;
-        };
-        StoreNoteContent: {
-            arrived_on: string;
-            botanical: string;
-            /** Format: int64 */
-            checked: number;
-            common: string;
-            /** Format: int64 */
-            faulty: number;
-            findings: components["schemas"]["StoreNoteFinding"][];
-            grower: string;
-            /** Format: int64 */
-            high: number;
-            language: string;
-            /** Format: int64 */
-            lot_number: number;
-            /** Format: int64 */
-            lot_size: number;
-            /**
-             * Format: int64
-             * @description of the lot, at least so many
-             */
-            low: number;
-            message: string;
-            place: string;
-            /**
-             * Format: int64
-             * @description trees that go back
-             */
-            returned: number;
-            sent_by: string;
-            units: string;
-        };
-        StoreNoteFinding: {
-            /** Format: double */
-            ball_diameter_mm: number | null;
-            /** Format: double */
-            ball_height_mm: number | null;
-            /** Format: double */
-            caliper_mm: number | null;
-            /** @description part.code of each reason */
-            codes: string[];
-            /** Format: double */
-            flare_depth_mm: number | null;
-            /** Format: int64 */
-            number: number;
-            photos: string[];
-            tag: string;
-            verdict: string;
-        };
-        StoreTreeRow: {
-            /** Format: int64 */
-            bundle_count: number;
-            common: string;
-            /** Format: date-time */
-            due_on: string | null;
-            form: string;
-            grower: string;
-            /** Format: int64 */
-            lot_number: number;
-            /** Format: int64 */
-            number: number;
-            /** Format: double */
-            pot_l: number;
-            state: string;
-            tag: string;
-        };
-        Today: {
-            apart: components["schemas"]["StoreTreeRow"][];
+        TodayBoard: {
+            apart: components["schemas"]["YardTreeRow"][];
             counts: {
                 [key: string]: number;
             };
-            due_holds: components["schemas"]["StoreTreeRow"][];
-            in_work: components["schemas"]["StoreTreeRow"][];
+            due_holds: components["schemas"]["YardTreeRow"][];
+            in_work: components["schemas"]["YardTreeRow"][];
             /** @description looked at, not yet judged */
-            open: components["schemas"]["StoreTreeRow"][];
-            reserved: components["schemas"]["StoreTreeRow"][];
-            sheets: components["schemas"]["SheetLine"][];
-            spots: components["schemas"]["Spot"][];
-            to_check: components["schemas"]["LotWithCounts"][];
-        };
-        ToolWork: {
-            items: components["schemas"]["WorkItem"][];
-            text: string;
-            tool: string;
-        };
-        Tree: {
-            above: components["schemas"]["StockAbovePart"][];
-            /** @description the next look as it would be when the work is done, to measure against */
-            after: components["schemas"]["StockReadings"];
-            /**
-             * Format: int64
-             * @description trees under this tag
-             */
-            bundle_count: number;
-            /** @description newest first */
-            checks: components["schemas"]["Check"][];
-            /** @description what journeys did, newest first */
-            damages: components["schemas"]["Damage"][];
-            due_on: string | null;
-            /** Format: int64 */
-            in_row: number;
-            last: components["schemas"]["StockReadings"];
-            lot: components["schemas"]["Lot"];
-            next_tag: string;
-            /**
-             * Format: int64
-             * @description place in the lot
-             */
-            number: number;
-            photos: components["schemas"]["Photo"][];
-            /** @description how it is potted up, in order; empty for what stands in no pot */
-            potting: string[];
-            /**
-             * Format: int64
-             * @description where it stands; 0 when its lot does not stand in rows
-             */
-            row: number;
-            state: string;
-            state_word: string;
-            subject: components["schemas"]["StockSubject"];
-            tag: string;
-            /** Format: int64 */
-            version: number;
-            work_done: boolean;
-        };
-        Trees: {
-            next: string;
-            trees: components["schemas"]["StoreTreeRow"][];
-        };
-        Welcome: {
-            demo: components["schemas"]["DemoSignIn"][];
+            open: components["schemas"]["YardTreeRow"][];
+            reserved: components["schemas"]["YardTreeRow"][];
+            sheets: components["schemas"]["SheetsLine"][];
+            spots: components["schemas"]["GroundPage"][];
+            /** @description lots with trees that nobody looked at, the newest first */
+            to_check: components["schemas"]["YardCountedLot"][];
         };
         WordsCareWords: {
             code: string;
@@ -4197,19 +4126,27 @@ export interface components {
             status: string;
             word: string;
         };
-        Work: {
+        WorkHeld: {
+            /** Format: int64 */
+            bundle_count: number;
+            common: string;
+            due: boolean;
+            /** Format: date-time */
+            due_on: string | null;
+            /** @enum {string} */
+            form: "container" | "plug" | "balled" | "bare-root";
+            /** @description the season it waited for has come */
+            freed: boolean;
+            grower: string;
+            /** Format: int64 */
+            lot_number: number;
+            /** Format: int64 */
+            number: number;
             /** Format: double */
-            amount_mm: number | null;
-            at_planting: boolean;
-            /** Format: double */
-            bearing_deg: number | null;
-            by: string;
-            code: string;
-            /** Format: double */
-            count?: number;
-            done: boolean;
-            key: string;
-            text: string;
+            pot_l: number;
+            reasons: string[];
+            state: string;
+            tag: string;
         };
         WorkItem: {
             /** Format: int64 */
@@ -4218,7 +4155,8 @@ export interface components {
             common: string;
             /** Format: date-time */
             due_on: string | null;
-            form: string;
+            /** @enum {string} */
+            form: "container" | "plug" | "balled" | "bare-root";
             grower: string;
             key: string;
             /** Format: int64 */
@@ -4231,6 +4169,211 @@ export interface components {
             state: string;
             tag: string;
             text: string;
+        };
+        WorkList: {
+            /** @description all work done: to be measured again */
+            again: components["schemas"]["YardTreeRow"][];
+            held: components["schemas"]["WorkHeld"][];
+            /** @description what journeys did and is not yet mended */
+            repairs: components["schemas"]["WorkRepair"][];
+            season: string;
+            season_text: string;
+            tools: components["schemas"]["WorkTool"][];
+        };
+        WorkRepair: {
+            /** Format: int64 */
+            bundle_count: number;
+            common: string;
+            /** Format: date-time */
+            due_on: string | null;
+            /** @enum {string} */
+            form: "container" | "plug" | "balled" | "bare-root";
+            grower: string;
+            id: string;
+            /** Format: int64 */
+            lot_number: number;
+            /** Format: int64 */
+            number: number;
+            /** Format: double */
+            pot_l: number;
+            state: string;
+            tag: string;
+            text: string;
+        };
+        WorkTool: {
+            items: components["schemas"]["WorkItem"][];
+            text: string;
+            tool: string;
+        };
+        YardClosed: {
+            /** Format: date-time */
+            decided_at: string;
+            /** @enum {string} */
+            decision: "released" | "refused";
+            /** Format: int64 */
+            number: number;
+        };
+        YardCountedLot: {
+            arrived_on: string;
+            /**
+             * Format: double
+             * @description nominal
+             */
+            ball_diameter_mm: number;
+            /**
+             * Format: double
+             * @description nominal
+             */
+            ball_height_mm: number;
+            botanical: string;
+            /**
+             * Format: double
+             * @description nominal
+             */
+            caliper_mm: number;
+            common: string;
+            /** @description tags in each state */
+            counts: {
+                [key: string]: number;
+            };
+            cultivar: string;
+            /** @enum {string} */
+            decision: "open" | "released" | "refused";
+            /** @enum {string} */
+            form: "container" | "balled" | "bare-root" | "plug";
+            grafted: boolean;
+            grower: string;
+            /**
+             * Format: double
+             * @description nominal
+             */
+            height_m: number;
+            /** @enum {string} */
+            medium: "" | "mix" | "sand" | "loam" | "clay";
+            /** Format: int64 */
+            number: number;
+            /** Format: int64 */
+            ordered: number | null;
+            /** @enum {string} */
+            origin: "" | "layer" | "garden";
+            /**
+             * Format: int64
+             * @description trees in a row as they stand; 0 when nobody said
+             */
+            per_row: number;
+            /** @enum {string} */
+            pot: "standard" | "air-pruning" | "fabric" | "plug";
+            /** Format: double */
+            pot_l: number;
+            /** Format: int64 */
+            price_cents: number;
+            /**
+             * @description how it was raised, when known
+             * @enum {string}
+             */
+            propagation: "" | "seed" | "cutting" | "graft" | "layer" | "division" | "tissue";
+            rootstock: string;
+            /**
+             * @description of bare roots to drying
+             * @enum {string}
+             */
+            sensitivity: "tender" | "average" | "tough";
+            /**
+             * @description of bare roots
+             * @enum {string}
+             */
+            size: "" | "seedling" | "whip" | "feathered" | "standard";
+            /** @enum {string} */
+            sizing: "caliper" | "height";
+            /**
+             * Format: int64
+             * @description trees, those in bundles too
+             */
+            trees_count: number;
+        };
+        YardGrowerNames: {
+            growers: string[];
+        };
+        YardLotLine: {
+            arrived_on: string;
+            /**
+             * Format: double
+             * @description nominal
+             */
+            ball_diameter_mm: number;
+            /**
+             * Format: double
+             * @description nominal
+             */
+            ball_height_mm: number;
+            botanical: string;
+            /**
+             * Format: double
+             * @description nominal
+             */
+            caliper_mm: number;
+            common: string;
+            cultivar: string;
+            /** @enum {string} */
+            decision: "open" | "released" | "refused";
+            /** @enum {string} */
+            form: "container" | "balled" | "bare-root" | "plug";
+            grafted: boolean;
+            grower: string;
+            /**
+             * Format: double
+             * @description nominal
+             */
+            height_m: number;
+            /** @enum {string} */
+            medium: "" | "mix" | "sand" | "loam" | "clay";
+            /** Format: int64 */
+            number: number;
+            /** Format: int64 */
+            ordered: number | null;
+            /** @enum {string} */
+            origin: "" | "layer" | "garden";
+            /**
+             * Format: int64
+             * @description trees in a row as they stand; 0 when nobody said
+             */
+            per_row: number;
+            /** @enum {string} */
+            pot: "standard" | "air-pruning" | "fabric" | "plug";
+            /** Format: double */
+            pot_l: number;
+            /** Format: int64 */
+            price_cents: number;
+            /**
+             * @description how it was raised, when known
+             * @enum {string}
+             */
+            propagation: "" | "seed" | "cutting" | "graft" | "layer" | "division" | "tissue";
+            rootstock: string;
+            /**
+             * @description of bare roots to drying
+             * @enum {string}
+             */
+            sensitivity: "tender" | "average" | "tough";
+            /**
+             * @description of bare roots
+             * @enum {string}
+             */
+            size: "" | "seedling" | "whip" | "feathered" | "standard";
+            /** @enum {string} */
+            sizing: "caliper" | "height";
+        };
+        YardLots: {
+            lots: components["schemas"]["YardCountedLot"][];
+            /** Format: int64 */
+            next: number;
+        };
+        YardStands: {
+            state: string;
+            state_word: string;
+            tag: string;
+            /** Format: int64 */
+            version: number;
         };
         YardTabletCount: {
             /** Format: int64 */
@@ -4251,15 +4394,27 @@ export interface components {
             /** Format: int64 */
             trees: number;
         };
-        YardWork: {
-            /** @description all work done: to be measured again */
-            again: components["schemas"]["StoreTreeRow"][];
-            held: components["schemas"]["HeldTree"][];
-            /** @description what journeys did and is not yet mended */
-            repairs: components["schemas"]["RepairItem"][];
-            season: string;
-            season_text: string;
-            tools: components["schemas"]["ToolWork"][];
+        YardTreeRow: {
+            /** Format: int64 */
+            bundle_count: number;
+            common: string;
+            /** Format: date-time */
+            due_on: string | null;
+            /** @enum {string} */
+            form: "container" | "plug" | "balled" | "bare-root";
+            grower: string;
+            /** Format: int64 */
+            lot_number: number;
+            /** Format: int64 */
+            number: number;
+            /** Format: double */
+            pot_l: number;
+            state: string;
+            tag: string;
+        };
+        YardTrees: {
+            next: string;
+            trees: components["schemas"]["YardTreeRow"][];
         };
     };
     responses: never;
@@ -4279,7 +4434,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["AssessBody"];
+                "application/json": components["schemas"]["BenchAsking"];
             };
         };
         responses: {
@@ -4289,7 +4444,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Assessment"];
+                    "application/json": components["schemas"]["BenchAssessed"];
                 };
             };
             /** @description Error */
@@ -4868,19 +5023,23 @@ export interface operations {
         parameters: {
             query?: never;
             header?: never;
-            path: {
-                name: string;
-            };
+            path?: never;
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                "application/json": unknown;
+            };
+        };
         responses: {
-            /** @description No Content */
-            204: {
+            /** @description OK */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "application/json": unknown;
+                };
             };
             /** @description Error */
             default: {
@@ -4908,7 +5067,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Clock"];
+                    "application/json": components["schemas"]["ClockBoard"];
                 };
             };
             /** @description Error */
@@ -4925,17 +5084,18 @@ export interface operations {
     "feel-roots": {
         parameters: {
             query?: never;
-            header?: {
+            header: {
+                /** @description sent twice, it happens once */
+                "Idempotency-Key": string;
                 /** @description seconds for which the entry waited on a device without a network; it counts from when it was made */
                 "Sedum-Entered-Ago"?: number;
-                "Idempotency-Key"?: string;
             };
             path?: never;
             cookie?: never;
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["DeskNewDampLook"];
+                "application/json": components["schemas"]["ClockNewDampLook"];
             };
         };
         responses: {
@@ -4945,40 +5105,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Clock"];
-                };
-            };
-            /** @description Error */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    "take-duty": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["DutyBody"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Clock"];
+                    "application/json": components["schemas"]["ClockBoard"];
                 };
             };
             /** @description Error */
@@ -5028,15 +5155,16 @@ export interface operations {
     "count-batch": {
         parameters: {
             query?: never;
-            header?: {
-                "Idempotency-Key"?: string;
+            header: {
+                /** @description sent twice, it happens once */
+                "Idempotency-Key": string;
             };
             path?: never;
             cookie?: never;
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["DeskNewOutcome"];
+                "application/json": components["schemas"]["ClockNewOutcome"];
             };
         };
         responses: {
@@ -5046,7 +5174,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Outcomes"];
+                    "application/json": components["schemas"]["ClockOutcomes"];
                 };
             };
             /** @description Error */
@@ -5063,17 +5191,18 @@ export interface operations {
     "keep-roots": {
         parameters: {
             query?: never;
-            header?: {
+            header: {
+                /** @description sent twice, it happens once */
+                "Idempotency-Key": string;
                 /** @description seconds for which the entry waited on a device without a network; it counts from when it was made */
                 "Sedum-Entered-Ago"?: number;
-                "Idempotency-Key"?: string;
             };
             path?: never;
             cookie?: never;
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["DeskNewStage"];
+                "application/json": components["schemas"]["ClockNewStage"];
             };
         };
         responses: {
@@ -5083,7 +5212,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Clock"];
+                    "application/json": components["schemas"]["ClockBoard"];
                 };
             };
             /** @description Error */
@@ -5129,15 +5258,16 @@ export interface operations {
     "add-customer": {
         parameters: {
             query?: never;
-            header?: {
-                "Idempotency-Key"?: string;
+            header: {
+                /** @description sent twice, it happens once */
+                "Idempotency-Key": string;
             };
             path?: never;
             cookie?: never;
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["DeskNewCustomer"];
+                "application/json": components["schemas"]["GroundNewCustomer"];
             };
         };
         responses: {
@@ -5147,7 +5277,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Spot"];
+                    "application/json": components["schemas"]["GroundPage"];
                 };
             };
             /** @description Error */
@@ -5163,7 +5293,11 @@ export interface operations {
     };
     "list-deliveries": {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description number of the last delivery of the page before */
+                before?: number;
+                limit?: number;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -5176,7 +5310,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Deliveries"];
+                    "application/json": components["schemas"]["ArrivalsDeliveries"];
                 };
             };
             /** @description Error */
@@ -5193,15 +5327,16 @@ export interface operations {
     "take-in-delivery": {
         parameters: {
             query?: never;
-            header?: {
-                "Idempotency-Key"?: string;
+            header: {
+                /** @description sent twice, it happens once */
+                "Idempotency-Key": string;
             };
             path?: never;
             cookie?: never;
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["DeskNewDelivery"];
+                "application/json": components["schemas"]["ArrivalsNewDelivery"];
             };
         };
         responses: {
@@ -5211,7 +5346,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Delivery"];
+                    "application/json": components["schemas"]["ArrivalsDelivery"];
                 };
             };
             /** @description Error */
@@ -5228,15 +5363,16 @@ export interface operations {
     "mix-dip": {
         parameters: {
             query?: never;
-            header?: {
-                "Idempotency-Key"?: string;
+            header: {
+                /** @description sent twice, it happens once */
+                "Idempotency-Key": string;
             };
             path?: never;
             cookie?: never;
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["DeskNewDip"];
+                "application/json": components["schemas"]["ClockNewDip"];
             };
         };
         responses: {
@@ -5246,7 +5382,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Clock"];
+                    "application/json": components["schemas"]["ClockBoard"];
                 };
             };
             /** @description Error */
@@ -5269,7 +5405,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["DeskNewDip"];
+                "application/json": components["schemas"]["ClockNewDip"];
             };
         };
         responses: {
@@ -5279,8 +5415,37 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["DipPlan"];
+                    "application/json": components["schemas"]["ClockDipPlan"];
                 };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "throw-gel-away": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Error */
             default: {
@@ -5296,8 +5461,9 @@ export interface operations {
     dip: {
         parameters: {
             query?: never;
-            header?: {
-                "Idempotency-Key"?: string;
+            header: {
+                /** @description sent twice, it happens once */
+                "Idempotency-Key": string;
             };
             path: {
                 id: string;
@@ -5306,7 +5472,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["NothingMore"];
+                "application/json": components["schemas"]["None"];
             };
         };
         responses: {
@@ -5316,7 +5482,69 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Clock"];
+                    "application/json": components["schemas"]["ClockBoard"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "who-is-on-duty": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeopleDuty"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "take-duty": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PeopleDutyTaken"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeopleDuty"];
                 };
             };
             /** @description Error */
@@ -5339,7 +5567,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["DeskNewDrainageTest"];
+                "application/json": components["schemas"]["GroundNewDrainageTest"];
             };
         };
         responses: {
@@ -5349,7 +5577,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["DrainageAnswer"];
+                    "application/json": components["schemas"]["GroundDrainage"];
                 };
             };
             /** @description Error */
@@ -5366,9 +5594,7 @@ export interface operations {
     "answer-grower-note": {
         parameters: {
             query?: never;
-            header?: {
-                "Idempotency-Key"?: string;
-            };
+            header?: never;
             path: {
                 number: number;
             };
@@ -5376,7 +5602,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["DeskGrowerAnswer"];
+                "application/json": components["schemas"]["GrowersAnswer"];
             };
         };
         responses: {
@@ -5386,7 +5612,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["GrowerNote"];
+                    "application/json": components["schemas"]["GrowersNotePage"];
                 };
             };
             /** @description Error */
@@ -5402,9 +5628,7 @@ export interface operations {
     };
     "grower-note-csv": {
         parameters: {
-            query?: {
-                paper?: "a4" | "letter";
-            };
+            query?: never;
             header?: never;
             path: {
                 number: number;
@@ -5421,7 +5645,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": string;
+                    "text/csv": string;
                 };
             };
             /** @description Error */
@@ -5456,7 +5680,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": string;
+                    "application/pdf": string;
                 };
             };
             /** @description Error */
@@ -5485,7 +5709,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Growers"];
+                    "application/json": components["schemas"]["GrowersAll"];
                 };
             };
             /** @description Error */
@@ -5514,7 +5738,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["GrowerNames"];
+                    "application/json": components["schemas"]["YardGrowerNames"];
                 };
             };
             /** @description Error */
@@ -5543,7 +5767,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Kinds"];
+                    "application/json": components["schemas"]["CatalogueAll"];
                 };
             };
             /** @description Error */
@@ -5559,7 +5783,11 @@ export interface operations {
     };
     "list-lots": {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description number of the last lot of the page before */
+                before?: number;
+                limit?: number;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -5572,7 +5800,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Lots"];
+                    "application/json": components["schemas"]["YardLots"];
                 };
             };
             /** @description Error */
@@ -5603,7 +5831,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["LotPage"];
+                    "application/json": components["schemas"]["LotsPage"];
                 };
             };
             /** @description Error */
@@ -5619,7 +5847,9 @@ export interface operations {
     };
     "bench-cards": {
         parameters: {
-            query?: never;
+            query?: {
+                paper?: "a4" | "letter";
+            };
             header?: never;
             path: {
                 number: number;
@@ -5636,7 +5866,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": string;
+                    "application/pdf": string;
                 };
             };
             /** @description Error */
@@ -5652,7 +5882,9 @@ export interface operations {
     };
     "confidence-card": {
         parameters: {
-            query?: never;
+            query?: {
+                paper?: "a4" | "letter";
+            };
             header?: never;
             path: {
                 number: number;
@@ -5669,7 +5901,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": string;
+                    "application/pdf": string;
                 };
             };
             /** @description Error */
@@ -5686,8 +5918,9 @@ export interface operations {
     "close-lot": {
         parameters: {
             query?: never;
-            header?: {
-                "Idempotency-Key"?: string;
+            header: {
+                /** @description sent twice, it happens once */
+                "Idempotency-Key": string;
             };
             path: {
                 number: number;
@@ -5696,7 +5929,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["DeskLotClosing"];
+                "application/json": components["schemas"]["LotsClosing"];
             };
         };
         responses: {
@@ -5706,7 +5939,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["LotPage"];
+                    "application/json": components["schemas"]["LotsPage"];
                 };
             };
             /** @description Error */
@@ -5737,7 +5970,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["LotFaults"];
+                    "application/json": components["schemas"]["LotsFaults"];
                 };
             };
             /** @description Error */
@@ -5754,8 +5987,9 @@ export interface operations {
     "send-grower-note": {
         parameters: {
             query?: never;
-            header?: {
-                "Idempotency-Key"?: string;
+            header: {
+                /** @description sent twice, it happens once */
+                "Idempotency-Key": string;
             };
             path: {
                 number: number;
@@ -5764,7 +5998,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["DeskNewGrowerNote"];
+                "application/json": components["schemas"]["GrowersNewNote"];
             };
         };
         responses: {
@@ -5774,7 +6008,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["GrowerNote"];
+                    "application/json": components["schemas"]["GrowersNotePage"];
                 };
             };
             /** @description Error */
@@ -5791,9 +6025,7 @@ export interface operations {
     "draft-grower-note": {
         parameters: {
             query?: never;
-            header?: {
-                "Idempotency-Key"?: string;
-            };
+            header?: never;
             path: {
                 number: number;
             };
@@ -5801,7 +6033,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["DeskNewGrowerNote"];
+                "application/json": components["schemas"]["GrowersNewNote"];
             };
         };
         responses: {
@@ -5811,7 +6043,38 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["GrowerNote"];
+                    "application/json": components["schemas"]["GrowersNotePage"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "see-lot-keeping": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LotsKeeping"];
                 };
             };
             /** @description Error */
@@ -5828,8 +6091,9 @@ export interface operations {
     "print-labels": {
         parameters: {
             query?: never;
-            header?: {
-                "Idempotency-Key"?: string;
+            header: {
+                /** @description sent twice, it happens once */
+                "Idempotency-Key": string;
             };
             path: {
                 number: number;
@@ -5838,7 +6102,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["NothingMore"];
+                "application/json": components["schemas"]["None"];
             };
         };
         responses: {
@@ -5848,7 +6112,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Count"];
+                    "application/json": components["schemas"]["LabelsPrinted"];
                 };
             };
             /** @description Error */
@@ -5883,7 +6147,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": string;
+                    "application/pdf": string;
                 };
             };
             /** @description Error */
@@ -5918,7 +6182,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["LotPage"];
+                    "application/json": components["schemas"]["LotsPage"];
                 };
             };
             /** @description Error */
@@ -5935,8 +6199,9 @@ export interface operations {
     "draw-sample": {
         parameters: {
             query?: never;
-            header?: {
-                "Idempotency-Key"?: string;
+            header: {
+                /** @description sent twice, it happens once */
+                "Idempotency-Key": string;
             };
             path: {
                 number: number;
@@ -5945,7 +6210,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["LooksBody"];
+                "application/json": components["schemas"]["LotsNewDraw"];
             };
         };
         responses: {
@@ -5955,7 +6220,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["LotPage"];
+                    "application/json": components["schemas"]["LotsPage"];
                 };
             };
             /** @description Error */
@@ -5984,7 +6249,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Measures"];
+                    "application/json": components["schemas"]["MeasuresAll"];
                 };
             };
             /** @description Error */
@@ -6001,15 +6266,16 @@ export interface operations {
     "add-measure": {
         parameters: {
             query?: never;
-            header?: {
-                "Idempotency-Key"?: string;
+            header: {
+                /** @description sent twice, it happens once */
+                "Idempotency-Key": string;
             };
             path?: never;
             cookie?: never;
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["DeskNewMeasure"];
+                "application/json": components["schemas"]["MeasuresNewMeasure"];
             };
         };
         responses: {
@@ -6019,7 +6285,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Measures"];
+                    "application/json": components["schemas"]["MeasuresAll"];
                 };
             };
             /** @description Error */
@@ -6077,7 +6343,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Messages"];
+                    "application/json": components["schemas"]["MessagesAll"];
                 };
             };
             /** @description Error */
@@ -6132,7 +6398,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "text/csv": string;
+                "application/octet-stream": string;
             };
         };
         responses: {
@@ -6142,7 +6408,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["NotePreview"];
+                    "application/json": components["schemas"]["ArrivalsPreview"];
                 };
             };
             /** @description Error */
@@ -6175,7 +6441,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": string;
+                    "text/csv": string;
                 };
             };
             /** @description Error */
@@ -6200,7 +6466,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["ColumnsBody"];
+                "application/json": components["schemas"]["ArrivalsColumns"];
             };
         };
         responses: {
@@ -6210,7 +6476,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["NotePreview"];
+                    "application/json": components["schemas"]["ArrivalsPreview"];
                 };
             };
             /** @description Error */
@@ -6235,7 +6501,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["DeskNoteDelivery"];
+                "application/json": components["schemas"]["ArrivalsReadIn"];
             };
         };
         responses: {
@@ -6245,7 +6511,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["NoteProgress"];
+                    "application/json": components["schemas"]["ArrivalsProgress"];
                 };
             };
             /** @description Error */
@@ -6307,7 +6573,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": string;
+                    "image/jpeg": string;
                 };
             };
             /** @description Error */
@@ -6340,7 +6606,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": string;
+                    "image/jpeg": string;
                 };
             };
             /** @description Error */
@@ -6363,7 +6629,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["DeskPlanAsk"];
+                "application/json": components["schemas"]["SheetsPlanAsk"];
             };
         };
         responses: {
@@ -6373,7 +6639,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Plan"];
+                    "application/json": components["schemas"]["SheetsPlanned"];
                 };
             };
             /** @description Error */
@@ -6398,7 +6664,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["DeskIssue"];
+                "application/json": components["schemas"]["SheetsIssue"];
             };
         };
         responses: {
@@ -6410,7 +6676,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": string;
+                    "application/pdf": string;
                 };
             };
             /** @description Error */
@@ -6439,7 +6705,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Rules"];
+                    "application/json": components["schemas"]["RulesAll"];
                 };
             };
             /** @description Error */
@@ -6456,13 +6722,16 @@ export interface operations {
     "change-rule": {
         parameters: {
             query?: never;
-            header?: never;
+            header: {
+                /** @description sent twice, it happens once */
+                "Idempotency-Key": string;
+            };
             path?: never;
             cookie?: never;
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["DeskRuleChange"];
+                "application/json": components["schemas"]["RulesNewChange"];
             };
         };
         responses: {
@@ -6472,7 +6741,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Rules"];
+                    "application/json": components["schemas"]["RulesAll"];
                 };
             };
             /** @description Error */
@@ -6504,7 +6773,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Scale"];
+                    "application/json": components["schemas"]["ClockOnScale"];
                 };
             };
             /** @description Error */
@@ -6533,7 +6802,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Person"];
+                    "application/json": components["schemas"]["PeopleSigned"];
                 };
             };
             /** @description Error */
@@ -6556,7 +6825,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["SignInBody"];
+                "application/json": components["schemas"]["PeopleSignIn"];
             };
         };
         responses: {
@@ -6566,7 +6835,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Person"];
+                    "application/json": components["schemas"]["PeopleSigned"];
                 };
             };
             /** @description Error */
@@ -6636,7 +6905,11 @@ export interface operations {
     };
     "list-sheets": {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description number of the last sheet of the page before */
+                before?: number;
+                limit?: number;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -6649,7 +6922,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Sheets"];
+                    "application/json": components["schemas"]["SheetsLines"];
                 };
             };
             /** @description Error */
@@ -6666,15 +6939,16 @@ export interface operations {
     "issue-sheet": {
         parameters: {
             query?: never;
-            header?: {
-                "Idempotency-Key"?: string;
+            header: {
+                /** @description sent twice, it happens once */
+                "Idempotency-Key": string;
             };
             path?: never;
             cookie?: never;
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["DeskIssue"];
+                "application/json": components["schemas"]["SheetsIssue"];
             };
         };
         responses: {
@@ -6684,7 +6958,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Sheet"];
+                    "application/json": components["schemas"]["SheetsPage"];
                 };
             };
             /** @description Error */
@@ -6715,7 +6989,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Sheet"];
+                    "application/json": components["schemas"]["SheetsPage"];
                 };
             };
             /** @description Error */
@@ -6754,7 +7028,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": string;
+                    "text/calendar": string;
                 };
             };
             /** @description Error */
@@ -6793,7 +7067,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": string;
+                    "application/pdf": string;
                 };
             };
             /** @description Error */
@@ -6822,7 +7096,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Soaks"];
+                    "application/json": components["schemas"]["ClockSoaks"];
                 };
             };
             /** @description Error */
@@ -6839,17 +7113,18 @@ export interface operations {
     "begin-soak": {
         parameters: {
             query?: never;
-            header?: {
+            header: {
+                /** @description sent twice, it happens once */
+                "Idempotency-Key": string;
                 /** @description seconds for which the entry waited on a device without a network; it counts from when it was made */
                 "Sedum-Entered-Ago"?: number;
-                "Idempotency-Key"?: string;
             };
             path?: never;
             cookie?: never;
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["DeskNewSoak"];
+                "application/json": components["schemas"]["ClockNewSoak"];
             };
         };
         responses: {
@@ -6859,7 +7134,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Soaks"];
+                    "application/json": components["schemas"]["ClockSoaks"];
                 };
             };
             /** @description Error */
@@ -6887,7 +7162,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["NothingMore"];
+                "application/json": components["schemas"]["None"];
             };
         };
         responses: {
@@ -6897,7 +7172,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Soaks"];
+                    "application/json": components["schemas"]["ClockSoaks"];
                 };
             };
             /** @description Error */
@@ -6926,7 +7201,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Spots"];
+                    "application/json": components["schemas"]["GroundPages"];
                 };
             };
             /** @description Error */
@@ -6957,7 +7232,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Spot"];
+                    "application/json": components["schemas"]["GroundPage"];
                 };
             };
             /** @description Error */
@@ -6982,7 +7257,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["DeskSpotChange"];
+                "application/json": components["schemas"]["GroundChange"];
             };
         };
         responses: {
@@ -6992,7 +7267,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Spot"];
+                    "application/json": components["schemas"]["GroundPage"];
                 };
             };
             /** @description Error */
@@ -7009,8 +7284,9 @@ export interface operations {
     "add-spot": {
         parameters: {
             query?: never;
-            header?: {
-                "Idempotency-Key"?: string;
+            header: {
+                /** @description sent twice, it happens once */
+                "Idempotency-Key": string;
             };
             path: {
                 id: string;
@@ -7019,7 +7295,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["NewSpotBody"];
+                "application/json": components["schemas"]["GroundNewSpot"];
             };
         };
         responses: {
@@ -7029,7 +7305,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Spot"];
+                    "application/json": components["schemas"]["GroundPage"];
                 };
             };
             /** @description Error */
@@ -7046,8 +7322,9 @@ export interface operations {
     "record-drainage": {
         parameters: {
             query?: never;
-            header?: {
-                "Idempotency-Key"?: string;
+            header: {
+                /** @description sent twice, it happens once */
+                "Idempotency-Key": string;
             };
             path: {
                 id: string;
@@ -7056,7 +7333,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["DeskNewDrainageTest"];
+                "application/json": components["schemas"]["GroundNewDrainageTest"];
             };
         };
         responses: {
@@ -7066,7 +7343,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Spot"];
+                    "application/json": components["schemas"]["GroundPage"];
                 };
             };
             /** @description Error */
@@ -7083,8 +7360,9 @@ export interface operations {
     "record-marking": {
         parameters: {
             query?: never;
-            header?: {
-                "Idempotency-Key"?: string;
+            header: {
+                /** @description sent twice, it happens once */
+                "Idempotency-Key": string;
             };
             path: {
                 id: string;
@@ -7093,7 +7371,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["DeskNewMarking"];
+                "application/json": components["schemas"]["GroundNewMarking"];
             };
         };
         responses: {
@@ -7103,7 +7381,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Spot"];
+                    "application/json": components["schemas"]["GroundPage"];
                 };
             };
             /** @description Error */
@@ -7134,7 +7412,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Match"];
+                    "application/json": components["schemas"]["MatchRanked"];
                 };
             };
             /** @description Error */
@@ -7159,7 +7437,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["DeskSpotChange"];
+                "application/json": components["schemas"]["GroundChange"];
             };
         };
         responses: {
@@ -7169,7 +7447,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Reading"];
+                    "application/json": components["schemas"]["GroundAnswer"];
                 };
             };
             /** @description Error */
@@ -7200,7 +7478,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["StoreClimate"];
+                    "application/json": components["schemas"]["ClimateFacts"];
                 };
             };
             /** @description Error */
@@ -7229,7 +7507,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Today"];
+                    "application/json": components["schemas"]["TodayBoard"];
                 };
             };
             /** @description Error */
@@ -7267,7 +7545,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trees"];
+                    "application/json": components["schemas"]["YardTrees"];
                 };
             };
             /** @description Error */
@@ -7299,7 +7577,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Tree"];
+                    "application/json": components["schemas"]["BenchTree"];
                 };
             };
             /** @description Error */
@@ -7315,9 +7593,12 @@ export interface operations {
     };
     "bench-card": {
         parameters: {
-            query?: never;
+            query?: {
+                paper?: "a4" | "letter";
+            };
             header?: never;
             path: {
+                /** @description as typed or scanned */
                 tag: string;
             };
             cookie?: never;
@@ -7332,7 +7613,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": string;
+                    "application/pdf": string;
                 };
             };
             /** @description Error */
@@ -7349,19 +7630,21 @@ export interface operations {
     "save-check": {
         parameters: {
             query?: never;
-            header?: {
+            header: {
+                /** @description sent twice, it happens once */
+                "Idempotency-Key": string;
                 /** @description seconds for which the entry waited on a device without a network; it counts from when it was made */
                 "Sedum-Entered-Ago"?: number;
-                "Idempotency-Key"?: string;
             };
             path: {
+                /** @description as typed or scanned */
                 tag: string;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["DeskNewCheck"];
+                "application/json": components["schemas"]["BenchNewCheck"];
             };
         };
         responses: {
@@ -7371,7 +7654,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Saved"];
+                    "application/json": components["schemas"]["BenchSaved"];
                 };
             };
             /** @description Error */
@@ -7388,19 +7671,21 @@ export interface operations {
     correct: {
         parameters: {
             query?: never;
-            header?: {
+            header: {
+                /** @description sent twice, it happens once */
+                "Idempotency-Key": string;
                 /** @description seconds for which the entry waited on a device without a network; it counts from when it was made */
                 "Sedum-Entered-Ago"?: number;
-                "Idempotency-Key"?: string;
             };
             path: {
+                /** @description as typed or scanned */
                 tag: string;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["CorrectBody"];
+                "application/json": components["schemas"]["BenchCorrect"];
             };
         };
         responses: {
@@ -7410,7 +7695,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Tree"];
+                    "application/json": components["schemas"]["BenchTree"];
                 };
             };
             /** @description Error */
@@ -7427,19 +7712,21 @@ export interface operations {
     "record-damage": {
         parameters: {
             query?: never;
-            header?: {
+            header: {
+                /** @description sent twice, it happens once */
+                "Idempotency-Key": string;
                 /** @description seconds for which the entry waited on a device without a network; it counts from when it was made */
                 "Sedum-Entered-Ago"?: number;
-                "Idempotency-Key"?: string;
             };
             path: {
+                /** @description as typed or scanned */
                 tag: string;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["DeskNewDamage"];
+                "application/json": components["schemas"]["JourneysNewDamage"];
             };
         };
         responses: {
@@ -7449,7 +7736,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Tree"];
+                    "application/json": components["schemas"]["YardStands"];
                 };
             };
             /** @description Error */
@@ -7471,6 +7758,7 @@ export interface operations {
                 "Sedum-Entered-Ago"?: number;
             };
             path: {
+                /** @description as typed or scanned */
                 tag: string;
                 id: string;
             };
@@ -7478,7 +7766,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["RepairBody"];
+                "application/json": components["schemas"]["JourneysRepaired"];
             };
         };
         responses: {
@@ -7488,7 +7776,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Tree"];
+                    "application/json": components["schemas"]["YardStands"];
                 };
             };
             /** @description Error */
@@ -7505,17 +7793,19 @@ export interface operations {
     "move-tree": {
         parameters: {
             query?: never;
-            header?: {
-                "Idempotency-Key"?: string;
+            header: {
+                /** @description sent twice, it happens once */
+                "Idempotency-Key": string;
             };
             path: {
+                /** @description as typed or scanned */
                 tag: string;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["DeskMove"];
+                "application/json": components["schemas"]["BenchMove"];
             };
         };
         responses: {
@@ -7525,7 +7815,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Tree"];
+                    "application/json": components["schemas"]["BenchTree"];
                 };
             };
             /** @description Error */
@@ -7545,12 +7835,14 @@ export interface operations {
                 part?: string;
                 caption?: string;
             };
-            header?: {
+            header: {
+                /** @description sent twice, it happens once */
+                "Idempotency-Key": string;
                 /** @description seconds for which the entry waited on a device without a network; it counts from when it was made */
                 "Sedum-Entered-Ago"?: number;
-                "Idempotency-Key"?: string;
             };
             path: {
+                /** @description as typed or scanned */
                 tag: string;
             };
             cookie?: never;
@@ -7567,7 +7859,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Tree"];
+                    "application/json": components["schemas"]["YardStands"];
                 };
             };
             /** @description Error */
@@ -7584,17 +7876,19 @@ export interface operations {
     "split-bundle": {
         parameters: {
             query?: never;
-            header?: {
-                "Idempotency-Key"?: string;
+            header: {
+                /** @description sent twice, it happens once */
+                "Idempotency-Key": string;
             };
             path: {
+                /** @description as typed or scanned */
                 tag: string;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["SplitBody"];
+                "application/json": components["schemas"]["ArrivalsNewPart"];
             };
         };
         responses: {
@@ -7604,7 +7898,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Tree"];
+                    "application/json": components["schemas"]["YardStands"];
                 };
             };
             /** @description Error */
@@ -7633,7 +7927,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Welcome"];
+                    "application/json": components["schemas"]["PeopleWelcome"];
                 };
             };
             /** @description Error */
@@ -7662,7 +7956,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["YardWork"];
+                    "application/json": components["schemas"]["WorkList"];
                 };
             };
             /** @description Error */

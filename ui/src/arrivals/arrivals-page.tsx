@@ -8,7 +8,7 @@ import { sayMoment } from '../parts/time'
 import { FormMark } from './form-mark'
 import { lotSize } from './lot-size'
 
-type Delivery = Schemas['Delivery']
+type Delivery = Schemas['ArrivalsDelivery']
 
 /** What came, newest first: each delivery with its lots, and what each lot waits for. */
 export function ArrivalsPage({ who }: { who: Person }) {

@@ -6,7 +6,7 @@ import { sayLength } from '../words/units'
 export const lotSize: typeof size = (lot, t) => size(lot, t).replace(/(\d) (?=\S)/g, '$1\u00a0')
 
 function size(
-  lot: Pick<Schemas['Lot'], 'form' | 'origin' | 'pot_l' | 'ball_diameter_mm' | 'size'>,
+  lot: Pick<Schemas['YardLotLine'], 'form' | 'origin' | 'pot_l' | 'ball_diameter_mm' | 'size'>,
   t: (key: string, values?: Record<string, unknown>) => string,
 ): string {
   const units = settings().units

@@ -11,7 +11,7 @@ import { FieldFault, sayProblem } from '../parts/states'
 import { fromLocal, toLocal } from '../parts/time'
 import { useKept } from '../parts/use-kept'
 
-type NewLot = Schemas['DeskNewLot']
+type NewLot = Schemas['ArrivalsNewLot']
 type Whole = {
   grower: string
   place: string
@@ -36,6 +36,11 @@ const aLot: NewLot = {
   sizing: 'caliper',
   sensitivity: 'average',
   grafted: false,
+  origin: '',
+  cultivar: '',
+  rootstock: '',
+  propagation: '',
+  ordered: null,
   count: 10,
   bundle_count: 1,
   price_cents: 0,
@@ -73,6 +78,7 @@ export function NewDelivery() {
   }))
   const [bad, setBad] = useState(false)
   const take = useDeed(
+    'take-in-delivery',
     (_: undefined, key: string) =>
       ask(
         client.POST('/api/v1/deliveries', {
@@ -82,14 +88,13 @@ export function NewDelivery() {
             place: d.place,
             lifted_at: fromLocal(d.lifted),
             arrived_at: fromLocal(d.arrived),
-            packing: d.packing as Schemas['DeskNewDelivery']['packing'],
+            packing: d.packing as Schemas['ArrivalsNewDelivery']['packing'],
             note: d.note,
             lots: d.lots,
           },
         }),
       ),
     {
-      stales: ['deliveries', 'lots', 'today', 'trees', 'clock', 'grower-names'],
       done: (made) => {
         forget()
         go(made.lots.length === 1 ? `/lots/${made.lots[0].number}` : '/arrivals')

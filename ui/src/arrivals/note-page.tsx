@@ -4,11 +4,12 @@ import { useTranslation } from 'react-i18next'
 import { Link } from 'wouter'
 import { ask, client, Problem, type Schemas } from '../api/client'
 import { growerNamesQuery } from '../api/queries'
+import { nowStale } from '../api/stale'
 import { FieldFault, sayProblem } from '../parts/states'
 import { fromLocal, sayMoment, toLocal } from '../parts/time'
 
-type Preview = Schemas['NotePreview']
-type Row = Schemas['NoteRow']
+type Preview = Schemas['ArrivalsPreview']
+type Row = Schemas['ArrivalsPreviewRow']
 
 const largest = 8 << 20
 
@@ -21,7 +22,7 @@ export function NotePage() {
   const [grower, setGrower] = useState('')
   const [arrived, setArrived] = useState(() => toLocal(new Date()))
   const [again, setAgain] = useState(false)
-  const [progress, setProgress] = useState<Schemas['NoteProgress']>()
+  const [progress, setProgress] = useState<Schemas['ArrivalsProgress']>()
 
   const open = useMutation({
     mutationFn: async (file: File) => {
@@ -70,9 +71,7 @@ export function NotePage() {
         at = step.done
         if (step.done >= step.total) break
       }
-      void cache.invalidateQueries({
-        predicate: (q) => ['deliveries', 'lots', 'today', 'trees'].includes(String(q.queryKey[0])),
-      })
+      nowStale(cache, 'read-in-note')
     },
     retry: (count, cause) => cause instanceof Problem && (cause.status === 0 || cause.status === 503) && count < 40,
     retryDelay: 1500,

@@ -1,7 +1,6 @@
 import { useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import type { Schemas, Tree } from '../api/client'
-import { treeQuery } from '../api/queries'
 import { useKeptOf } from '../offline/kept'
 import { useKeptDeed } from '../offline/use-kept-deed'
 import { Choice } from '../parts/choice'
@@ -9,7 +8,7 @@ import { MeasureField } from '../parts/measure-field'
 import { sayProblem } from '../parts/states'
 import { sayMoment } from '../parts/time'
 
-type NewDamage = Schemas['DeskNewDamage']
+type NewDamage = Schemas['JourneysNewDamage']
 const damages: NewDamage['damage'][] = [
   'broken-branch',
   'broken-leader',
@@ -31,20 +30,16 @@ export function JourneyPart({ tree, may }: { tree: Tree; may: boolean }) {
     setNote('')
   }
   const record = useKeptDeed(
-    'damage',
+    'record-damage',
     (d) => ({ what: t('kept.damage', { tag: d.tag, what: t(`journey.damage.${d.damage}`) }), href: `/bench/${d.tag}` }),
-    { puts: () => treeQuery(tree.tag).queryKey, done: clear, kept: clear },
+    { done: clear, kept: clear },
   )
-  const repair = useKeptDeed(
-    'repair',
-    ({ id }) => ({
-      what: t('kept.work', { tag: tree.tag, work: tree.damages.find((d) => d.id === id)?.repair }),
-      href: `/bench/${tree.tag}`,
-    }),
-    { puts: () => treeQuery(tree.tag).queryKey },
-  )
-  const waiting = useKeptOf('damage', (d) => d.tag === tree.tag).length > 0
-  const repairing = useKeptOf('repair', (r) => r.tag === tree.tag).map((k) => (k.input as { id: string }).id)
+  const repair = useKeptDeed('repair-damage', ({ id }) => ({
+    what: t('kept.work', { tag: tree.tag, work: tree.damages.find((d) => d.id === id)?.repair }),
+    href: `/bench/${tree.tag}`,
+  }))
+  const waiting = useKeptOf('record-damage', (d) => d.tag === tree.tag).length > 0
+  const repairing = useKeptOf('repair-damage', (r) => r.tag === tree.tag).map((k) => (k.input as { id: string }).id)
   return (
     <section aria-label={t('journey.title')} className="grid gap-3 pb-2">
       <ul>

@@ -49,7 +49,7 @@ export function Look({ tree, afterWork, onDone }: { tree: Tree; afterWork: boole
     void fetchAhead(cache, tree.next_tag, 12)
   }, [cache, tree.next_tag])
   const save = useKeptDeed(
-    'look',
+    'save-check',
     () => ({ what: t('kept.look', { tag: tree.tag, kind: tree.lot.common }), href: `/bench/${tree.tag}` }),
     {
       kept: () => {

@@ -1,7 +1,6 @@
 import { useEffect, useRef, useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { ask, client, type Tree } from '../api/client'
-import { treeQuery } from '../api/queries'
 import { useKeptOf } from '../offline/kept'
 import { useKeptDeed } from '../offline/use-kept-deed'
 import { Choice } from '../parts/choice'
@@ -17,16 +16,18 @@ export function PhotosPart({ tree, may, folded }: { tree: Tree; may: boolean; fo
   const [caption, setCaption] = useState('')
   const [camera, setCamera] = useState(false)
   const clear = () => setCaption('')
-  const add = useKeptDeed('photo', () => ({ what: t('kept.photo', { tag: tree.tag }), href: `/bench/${tree.tag}` }), {
-    puts: () => treeQuery(tree.tag).queryKey,
-    done: clear,
-    kept: clear,
-  })
-  const waiting = useKeptOf('photo', (p) => p.tag === tree.tag)
+  const add = useKeptDeed(
+    'add-photo',
+    () => ({ what: t('kept.photo', { tag: tree.tag }), href: `/bench/${tree.tag}` }),
+    {
+      done: clear,
+      kept: clear,
+    },
+  )
+  const waiting = useKeptOf('add-photo', (p) => p.tag === tree.tag)
   const give = (file: Blob) => add.mutate({ tag: tree.tag, part, caption, file })
-  const remove = useDeed(
-    (id: string) => ask<unknown>(client.DELETE('/api/v1/photos/{id}', { params: { path: { id } } })),
-    { stales: ['tree'] },
+  const remove = useDeed('remove-photo', (id: string) =>
+    ask<unknown>(client.DELETE('/api/v1/photos/{id}', { params: { path: { id } } })),
   )
   return (
     <section aria-label={t('photos.title')} className="mt-3">

@@ -1,10 +1,10 @@
-import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { Link } from 'wouter'
-import { ask, client, newKey, type Person, type Schemas, type Tree } from '../api/client'
+import { ask, client, type Person, type Schemas, type Tree } from '../api/client'
 import { treeQuery } from '../api/queries'
 import { TreeSection } from '../drawing/tree-section'
+import { useDeed } from '../parts/deed'
 import { StateMark } from '../parts/state-mark'
 import { sayProblem } from '../parts/states'
 import { useSettings } from '../words/settings'
@@ -14,31 +14,25 @@ import { TreeTitle } from './look'
 import { PhotosPart } from './photos-part'
 import { SplitBundle } from './split-bundle'
 
-type To = Schemas['DeskMove']['to']
+type To = Schemas['BenchMove']['to']
 
 /** Where a tree stands, what was seen, and what may be done with it now. */
 export function RecordView({ tree, who, onLook }: { tree: Tree; who: Person; onLook?: () => void }) {
   const { t } = useTranslation()
   const { language } = useSettings()
-  const cache = useQueryClient()
   const [note, setNote] = useState('')
   const may = (deed: string) => (who.deeds as string[]).includes(deed)
-  const move = useMutation({
-    mutationFn: (to: To) =>
+  const move = useDeed(
+    'move-tree',
+    (to: To, key: string) =>
       ask(
         client.POST('/api/v1/trees/{tag}/moves', {
-          params: { path: { tag: tree.tag }, header: { 'Idempotency-Key': newKey() } },
+          params: { path: { tag: tree.tag }, header: { 'Idempotency-Key': key } },
           body: { version: tree.version, to, note },
         }),
       ),
-    onSuccess: (saved) => {
-      setNote('')
-      cache.setQueryData(treeQuery(tree.tag).queryKey, saved)
-      void cache.invalidateQueries({
-        predicate: (q) => ['trees', 'lots', 'today', 'match'].includes(String(q.queryKey[0])),
-      })
-    },
-  })
+    { puts: () => treeQuery(tree.tag).queryKey, done: () => setNote('') },
+  )
   const check = tree.checks[0]
   const date = (iso: string) =>
     new Date(iso).toLocaleDateString(language, { day: 'numeric', month: 'short', year: 'numeric' })

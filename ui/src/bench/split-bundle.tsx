@@ -12,6 +12,7 @@ export function SplitBundle({ tree }: { tree: Tree }) {
   const [, go] = useLocation()
   const [count, setCount] = useState<number | null>(1)
   const split = useDeed(
+    'split-bundle',
     (n: number, key: string) =>
       ask(
         client.POST('/api/v1/trees/{tag}/split', {
@@ -19,7 +20,7 @@ export function SplitBundle({ tree }: { tree: Tree }) {
           body: { count: n },
         }),
       ),
-    { stales: ['tree', 'trees', 'lot', 'lots', 'clock'], done: (fresh) => go(`/bench/${fresh.tag}`) },
+    { done: (fresh) => go(`/bench/${fresh.tag}`) },
   )
   return (
     <details className="mt-3">

@@ -13,14 +13,14 @@ export function WorkView({ tree, onLook }: { tree: Tree; onLook: () => void }) {
   const { t } = useTranslation()
   const check = tree.checks[0]
   const correct = useKeptDeed(
-    'correction',
+    'correct',
     ({ work_key }) => ({
       what: t('kept.work', { tag: tree.tag, work: check.assessment.work.find((w) => w.key === work_key)?.text }),
       href: `/bench/${tree.tag}`,
     }),
     { puts: () => treeQuery(tree.tag).queryKey },
   )
-  const waiting = useKeptOf('correction', (c) => c.tag === tree.tag).map(
+  const waiting = useKeptOf('correct', (c) => c.tag === tree.tag).map(
     (k) => k.input as { work_key: string; done: boolean },
   )
   const isDone = (w: { key: string; done: boolean }) => waiting.find((k) => k.work_key === w.key)?.done ?? w.done

@@ -13,9 +13,7 @@ import { UnitRow } from './unit-row'
 export function ClockPage() {
   const { t } = useTranslation()
   const clock = useQuery(clockQuery)
-  const duty = useDeed((on: boolean) => ask(client.POST('/api/v1/clock/duty', { body: { on } })), {
-    puts: () => clockQuery.queryKey,
-  })
+  const duty = useDeed('take-duty', (on: boolean) => ask(client.PUT('/api/v1/duty', { body: { on } })))
   if (clock.isPending) return <Loading />
   if (clock.error) return <Failed cause={clock.error} again={() => clock.refetch()} />
   const c = clock.data

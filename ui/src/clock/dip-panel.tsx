@@ -9,7 +9,7 @@ import { MeasureField } from '../parts/measure-field'
 import { sayProblem } from '../parts/states'
 import type { Unit } from './unit'
 
-type NewDip = Schemas['DeskNewDip']
+type NewDip = Schemas['ClockNewDip']
 
 const sizes = ['seedling', 'whip', 'feathered', 'standard'] as const
 const keptLabel = 'sedum.gel-label'
@@ -48,6 +48,7 @@ function Mixing({ unit }: { unit: Unit }) {
     localStorage.setItem(keptLabel, JSON.stringify({ packet_g, packet_water_l, vat_l, waste_pct }))
   }
   const mix = useDeed(
+    'mix-dip',
     (_: undefined, key: string) =>
       ask(client.POST('/api/v1/dips', { params: { header: { 'Idempotency-Key': key } }, body: ask0 })),
     { puts: () => clockQuery.queryKey },
@@ -215,7 +216,7 @@ function Scale(props: { target: number; reading: number; word: string; ok: boole
   )
 }
 
-function Waiting({ unit, dip, onDone }: { unit: Unit; dip: Schemas['Dip']; onDone: () => void }) {
+function Waiting({ unit, dip, onDone }: { unit: Unit; dip: Schemas['ClockOpenDip']; onDone: () => void }) {
   const { t } = useTranslation()
   const [now, setNow] = useState(() => Date.now())
   useEffect(() => {
@@ -223,6 +224,7 @@ function Waiting({ unit, dip, onDone }: { unit: Unit; dip: Schemas['Dip']; onDon
     return () => clearInterval(each)
   }, [])
   const dipped = useDeed(
+    'dip',
     (_: undefined, key: string) =>
       ask(
         client.POST('/api/v1/dips/{id}/dipped', {
@@ -230,7 +232,12 @@ function Waiting({ unit, dip, onDone }: { unit: Unit; dip: Schemas['Dip']; onDon
           body: {},
         }),
       ),
-    { puts: () => clockQuery.queryKey, done: onDone, stales: ['tree'] },
+    { puts: () => clockQuery.queryKey, done: onDone },
+  )
+  const thrown = useDeed(
+    'throw-gel-away',
+    () => ask<unknown>(client.DELETE('/api/v1/dips/{id}', { params: { path: { id: dip.id } } })),
+    { done: onDone },
   )
   const left = Math.max(0, Math.ceil((new Date(dip.ready_at).getTime() - now) / 1000))
   return (
@@ -253,6 +260,14 @@ function Waiting({ unit, dip, onDone }: { unit: Unit; dip: Schemas['Dip']; onDon
         onClick={() => dipped.mutate(undefined)}
       >
         {t('dip.dipped', { count: dip.trees })}
+      </button>
+      <button
+        type="button"
+        className="quiet justify-self-start"
+        disabled={thrown.isPending}
+        onClick={() => thrown.mutate(undefined)}
+      >
+        {t('dip.thrown')}
       </button>
     </section>
   )

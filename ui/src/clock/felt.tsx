@@ -8,15 +8,17 @@ import { sayProblem } from '../parts/states'
 import { sayMoment } from '../parts/time'
 import { said, type Unit } from './unit'
 
-type Damp = Schemas['DeskNewDampLook']['damp']
+type Damp = Schemas['ClockNewDampLook']['damp']
 const words: Damp[] = ['moist', 'drying', 'dry']
 
 /** The daily touch: what the roots feel like. Drying roots are wetted in the same touch. */
 export function Felt({ unit: u }: { unit: Unit }) {
   const { t } = useTranslation()
-  const feel = useKeptDeed('felt', ({ damp }) => said(t, u, t(`felt.${damp}`)), { puts: () => clockQuery.queryKey })
+  const feel = useKeptDeed('feel-roots', ({ damp }) => said(t, u, t(`felt.${damp}`)), {
+    puts: () => clockQuery.queryKey,
+  })
   const [again, setAgain] = useState(false)
-  const waiting = useKeptOf('felt', (f) => f.lot === u.lot && f.tag === u.tag).length > 0
+  const waiting = useKeptOf('feel-roots', (f) => f.lot === u.lot && f.tag === u.tag).length > 0
   const asks = (u.feel_today && !waiting) || again
   return (
     <fieldset className="mt-2 flex flex-wrap items-center gap-1.5" disabled={feel.isPending}>

@@ -8,7 +8,7 @@ import { FieldFault, sayProblem } from '../parts/states'
 import { fromLocal, toLocal } from '../parts/time'
 import type { Unit } from './unit'
 
-type NewStage = Schemas['DeskNewStage']
+type NewStage = Schemas['ClockNewStage']
 
 const covers = [
   'bare-sun-wind',
@@ -30,6 +30,7 @@ export function OwnEntry({ unit }: { unit: Unit }) {
   const [rh, setRH] = useState<number | null>(null)
   const [tag, setTag] = useState(unit.tag)
   const enter = useDeed(
+    'keep-roots',
     (_: undefined, key: string) =>
       ask(
         client.POST('/api/v1/clock/stages', {
@@ -45,7 +46,7 @@ export function OwnEntry({ unit }: { unit: Unit }) {
           },
         }),
       ),
-    { puts: () => clockQuery.queryKey, stales: ['tree'] },
+    { puts: () => clockQuery.queryKey },
   )
   const fault = (field: string) => (enter.error instanceof Problem ? enter.error.field(field) : undefined)
   return (

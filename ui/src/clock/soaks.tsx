@@ -20,11 +20,11 @@ export function SoaksPart() {
     return () => clearInterval(each)
   }, [list.length])
   const out = useKeptDeed(
-    'soak-out',
+    'end-soak',
     ({ id }) => ({ what: t('kept.soak-out', { what: list.find((s) => s.id === id)?.common ?? '' }), href: '/clock' }),
     { puts: () => soaksQuery.queryKey },
   )
-  const leaving = useKeptOf('soak-out', () => true).map((k) => (k.input as { id: string }).id)
+  const leaving = useKeptOf('end-soak', () => true).map((k) => (k.input as { id: string }).id)
   if (list.length === 0) return null
   return (
     <section aria-labelledby="soaks" className="mb-6">
@@ -85,10 +85,10 @@ const clock = (ms: number) => {
 /** Into the water: clean or muddy, which says how long. */
 export function IntoWater({ lot, tag, common }: { lot: number; tag: string; common: string }) {
   const { t } = useTranslation()
-  const begin = useKeptDeed('soak', ({ water }) => said(t, { common, lot, tag }, t(`soak.into.${water}`)), {
+  const begin = useKeptDeed('begin-soak', ({ water }) => said(t, { common, lot, tag }, t(`soak.into.${water}`)), {
     puts: () => soaksQuery.queryKey,
   })
-  const waiting = useKeptOf('soak', (s) => s.lot === lot && s.tag === tag).length > 0
+  const waiting = useKeptOf('begin-soak', (s) => s.lot === lot && s.tag === tag).length > 0
   return (
     <span className="inline-flex flex-wrap items-center gap-1.5">
       {(['clean', 'muddy'] as const).map((w) => (

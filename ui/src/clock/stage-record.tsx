@@ -8,9 +8,8 @@ import type { Unit } from './unit'
 /** How a unit was kept since lifting, and what each stage took of its budget; the last touch can be taken back. */
 export function StageRecord({ unit: u }: { unit: Unit }) {
   const { t } = useTranslation()
-  const undo = useDeed(
-    (id: string) => ask<unknown>(client.DELETE('/api/v1/clock/stages/{id}', { params: { path: { id } } })),
-    { stales: ['clock', 'tree'] },
+  const undo = useDeed('undo-stage', (id: string) =>
+    ask<unknown>(client.DELETE('/api/v1/clock/stages/{id}', { params: { path: { id } } })),
   )
   const last = u.stages[u.stages.length - 1]
   return (

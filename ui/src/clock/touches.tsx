@@ -8,7 +8,7 @@ import { sayProblem } from '../parts/states'
 import { IntoWater } from './soaks'
 import { said, type Unit } from './unit'
 
-type Stage = Schemas['DeskNewStage']
+type Stage = Schemas['ClockNewStage']
 type Cover = NonNullable<Stage['cover']>
 
 /** What saves roots for longest is one touch away; the rest is one fold further. */
@@ -20,8 +20,8 @@ export function Touches({ unit: u, dipping, onDip }: { unit: Unit; dipping: bool
   const { t } = useTranslation()
   const [more, setMore] = useState(false)
   const word = (s: Stage) => (s.rewet ? t('clock.rewet') : t(`cover.${s.cover}`))
-  const keep = useKeptDeed('stage', (s) => said(t, u, word(s)), { puts: () => clockQuery.queryKey })
-  const waiting = useKeptOf('stage', (s) => s.lot === u.lot && s.tag === u.tag)
+  const keep = useKeptDeed('keep-roots', (s) => said(t, u, word(s)), { puts: () => clockQuery.queryKey })
+  const waiting = useKeptOf('keep-roots', (s) => s.lot === u.lot && s.tag === u.tag)
   const touch = (cover: Cover | '') =>
     keep.mutate({ lot: u.lot, tag: u.tag, cover, rewet: cover === '', at: '' }, { onSuccess: () => setMore(false) })
   const cover = (c: Cover) => (

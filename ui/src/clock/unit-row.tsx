@@ -45,6 +45,7 @@ export function UnitRow({ unit: u }: { unit: Unit }) {
             <span className="text-soft">
               <span className="font-semibold text-ink">{u.cover_text}</span>{' '}
               {t('clock.since', { when: sayMoment(u.since), temp: u.now.temp_c, rh: u.now.rh_pct })}
+              {u.assumed && ` ${t('clock.assumed')}`}
             </span>
             <button
               type="button"

@@ -14,8 +14,8 @@ export function SpotSection({
   tests,
 }: {
   ground: Ground
-  reading?: Schemas['Reading']
-  tests: Schemas['DrainageTest'][]
+  reading?: Schemas['GroundAnswer']
+  tests: Schemas['GroundHole'][]
 }) {
   const { t } = useTranslation()
   const farthest = Math.max(6, ...ground.obstacles.map((o) => o.distance_m * 1.15))

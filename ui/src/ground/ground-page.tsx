@@ -1,10 +1,11 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
-import { useRef, useState } from 'react'
+import { useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
 import { useForm } from 'react-hook-form'
 import { useTranslation } from 'react-i18next'
 import { Link, useLocation } from 'wouter'
-import { ask, client, newKey, Problem } from '../api/client'
+import { ask, client, Problem } from '../api/client'
 import { spotsQuery } from '../api/queries'
+import { useDeed } from '../parts/deed'
 import { Failed, FieldFault, Loading, sayProblem } from '../parts/states'
 import { readNumber } from '../words/units'
 
@@ -15,25 +16,20 @@ const fields = ['name', 'phone', 'address', 'lat_deg', 'spot_name'] as const
 export function GroundPage() {
   const { t } = useTranslation()
   const [, go] = useLocation()
-  const cache = useQueryClient()
   const spots = useQuery(spotsQuery)
   const [text, setText] = useState('')
-  const key = useRef(newKey())
   const form = useForm<Form>({ defaultValues: { name: '', phone: '', address: '', lat_deg: '47', spot_name: '' } })
-  const add = useMutation({
-    mutationFn: (f: Form) =>
+  const add = useDeed(
+    'add-customer',
+    (f: Form, key: string) =>
       ask(
         client.POST('/api/v1/customers', {
-          params: { header: { 'Idempotency-Key': key.current } },
+          params: { header: { 'Idempotency-Key': key } },
           body: { ...f, lat_deg: readNumber(f.lat_deg) ?? Number.NaN },
         }),
       ),
-    onSuccess: (spot) => {
-      key.current = newKey()
-      void cache.invalidateQueries({ queryKey: ['spots'] })
-      go(`/ground/${spot.id}`)
-    },
-  })
+    { done: (spot) => go(`/ground/${spot.id}`) },
+  )
   if (spots.isPending) return <Loading />
   if (spots.error) return <Failed cause={spots.error} again={() => spots.refetch()} />
   const wanted = text.trim().toLowerCase()

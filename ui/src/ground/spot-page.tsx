@@ -4,6 +4,7 @@ import { useTranslation } from 'react-i18next'
 import { Link } from 'wouter'
 import { ask, client, type Person, Problem, type Schemas, type Spot } from '../api/client'
 import { readSpotQuery, spotQuery } from '../api/queries'
+import { nowStale } from '../api/stale'
 import { SpotSection } from '../drawing/spot-section'
 import { Failed, Loading, Nothing, sayProblem } from '../parts/states'
 import { useKept } from '../parts/use-kept'
@@ -11,7 +12,7 @@ import { DrainageHole } from './drainage-hole'
 import { AirPart, ClimatePart, RoomPart, SoilPart } from './parts'
 import { Services } from './services'
 
-export type Change = Omit<Schemas['DeskSpotChange'], 'version' | 'site_version'>
+export type Change = Omit<Schemas['GroundChange'], 'version' | 'site_version'>
 
 export function SpotPage({ id, who }: { id: string; who: Person }) {
   const { t } = useTranslation()
@@ -46,9 +47,7 @@ function SpotForm({ spot, who }: { spot: Spot; who: Person }) {
   const taken = (saved: Spot) => {
     kept.forget()
     cache.setQueryData(spotQuery(spot.id).queryKey, saved)
-    void cache.invalidateQueries({
-      predicate: (q) => ['spots', 'match', 'today', 'plan'].includes(String(q.queryKey[0])),
-    })
+    nowStale(cache, 'save-spot', spotQuery(spot.id).queryKey)
   }
   const problem = (save.error ?? live.error) as Problem | null
   const stale = save.error instanceof Problem && save.error.status === 409 ? (save.error.current as Spot) : undefined

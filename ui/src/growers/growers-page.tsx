@@ -8,8 +8,8 @@ import { ShareLine } from '../parts/share-line'
 import { Failed, Loading, sayProblem } from '../parts/states'
 import { sayDay } from '../parts/time'
 
-type Grower = Schemas['Grower']
-type Note = Schemas['GrowerNoteLine']
+type Grower = Schemas['GrowersGrower']
+type Note = Schemas['GrowersNoteLine']
 
 /** What each grower's trees were like: the faulty share with its honest range, by fault, by season, and the notes. */
 export function GrowersPage({ who }: { who: Person }) {
@@ -91,15 +91,13 @@ function GrowerRow({ grower: g, may }: { grower: Grower; may: boolean }) {
 
 function NoteRow({ note: n, may }: { note: Note; may: boolean }) {
   const { t } = useTranslation()
-  const answer = useDeed(
-    (given: 'agreed' | 'partly' | 'refused') =>
-      ask(
-        client.POST('/api/v1/grower-notes/{number}/answer', {
-          params: { path: { number: n.number } },
-          body: { version: n.version, answer: given, note: '' },
-        }),
-      ),
-    { stales: ['growers'] },
+  const answer = useDeed('answer-grower-note', (given: 'agreed' | 'partly' | 'refused') =>
+    ask(
+      client.PUT('/api/v1/grower-notes/{number}/answer', {
+        params: { path: { number: n.number } },
+        body: { version: n.version, answer: given, note: '' },
+      }),
+    ),
   )
   return (
     <li className="row-line py-2">

@@ -16,6 +16,7 @@ export function ClosingPart({ lot, who }: { lot: Lot; who: Person }) {
   const [note, setNote] = useState('')
   const decides = (who.deeds as string[]).includes('decide-lot')
   const close = useDeed(
+    'close-lot',
     (decision: Decision, key: string) =>
       ask(
         client.POST('/api/v1/lots/{number}/decisions', {
@@ -25,7 +26,6 @@ export function ClosingPart({ lot, who }: { lot: Lot; who: Person }) {
       ),
     {
       puts: () => lotQuery(lot.number).queryKey,
-      stales: ['lots', 'deliveries', 'today', 'trees', 'growers', 'tree', 'match'],
       done: () => setChosen(''),
     },
   )

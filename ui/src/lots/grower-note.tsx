@@ -10,7 +10,7 @@ import { sayProblem } from '../parts/states'
 import { settings } from '../words/settings'
 import type { Lot } from './lot-page'
 
-type Asked = Schemas['DeskNewGrowerNote']['asked']
+type Asked = Schemas['GrowersNewNote']['asked']
 
 /** A note to the grower: what was found in this lot, and what is asked. */
 export function GrowerNotePart({ lot, who }: { lot: Lot; who: Person }) {
@@ -23,14 +23,15 @@ export function GrowerNotePart({ lot, who }: { lot: Lot; who: Person }) {
   const faulty = lot.faulty
   const apart = lot.counts.apart ?? 0
   const send = useDeed(
+    'send-grower-note',
     (_: undefined, key: string) =>
       ask(
         client.POST('/api/v1/lots/{number}/grower-note', {
           params: { path: { number: lot.number }, header: { 'Idempotency-Key': key } },
-          body: { asked, message, language: settings().language, units: settings().units },
+          body: { version: lot.version, asked, message, language: settings().language, units: settings().units },
         }),
       ),
-    { stales: ['growers', 'lot', 'lots', 'today', 'trees', 'tree'], done: () => setMessage('') },
+    { done: () => setMessage('') },
   )
   return (
     <section>

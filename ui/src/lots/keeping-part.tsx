@@ -1,16 +1,21 @@
+import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { ask, client, Problem, type Schemas } from '../api/client'
+import { keepingQuery } from '../api/queries'
 import { useDeed } from '../parts/deed'
 import { MeasureField } from '../parts/measure-field'
-import { sayProblem } from '../parts/states'
+import { Failed, Loading, sayProblem } from '../parts/states'
 import { sayMoment } from '../parts/time'
 import type { Lot } from './lot-page'
 
 /** What a lot needs while it waits, what to tell with it, and what can be printed for it. */
 export function KeepingPart({ lot }: { lot: Lot }) {
   const { t } = useTranslation()
-  const k = lot.keeping
+  const keeping = useQuery(keepingQuery(lot.number))
+  if (keeping.isPending) return <Loading />
+  if (keeping.error) return <Failed cause={keeping.error} again={() => keeping.refetch()} />
+  const k = keeping.data
   return (
     <section aria-labelledby="keeping">
       <h2 id="keeping" className="border-ink border-b-2 pb-1 text-xl">
@@ -27,7 +32,7 @@ export function KeepingPart({ lot }: { lot: Lot }) {
       {k.box && <p className="row-line py-2">{k.box}</p>}
       <p className="row-line py-2">{k.kept}</p>
       <p className="row-line py-2">{k.spare}</p>
-      {k.bare_roots && <OutcomePart lot={lot} />}
+      {k.bare_roots && <OutcomePart lot={lot} outcomes={k.outcomes} />}
       {k.beside.length > 0 && <Beside rows={k.beside} />}
       <Tablets trees={Math.max(1, k.wanted)} />
       <p className="flex flex-wrap gap-2 pt-3">
@@ -57,7 +62,7 @@ function Paper({ href, children }: { href: string; children: string }) {
 }
 
 /** A plug and a young bare root, line beside line. */
-function Beside({ rows }: { rows: Schemas['SmallStock'][] }) {
+function Beside({ rows }: { rows: Schemas['LotsBeside'][] }) {
   const { t } = useTranslation()
   const lines = ['hole', 'water', 'handle', 'time', 'allowed'] as const
   return (
@@ -94,7 +99,7 @@ function Beside({ rows }: { rows: Schemas['SmallStock'][] }) {
 }
 
 /** What the batch came to: lost, doubtful, sound, counted on a day. */
-function OutcomePart({ lot }: { lot: Lot }) {
+function OutcomePart({ lot, outcomes }: { lot: Lot; outcomes: Schemas['ClockCounted'][] }) {
   const { t } = useTranslation()
   const [open, setOpen] = useState(false)
   const [count, set] = useState<{ lost: number | null; doubtful: number | null; sound: number | null }>({
@@ -104,6 +109,7 @@ function OutcomePart({ lot }: { lot: Lot }) {
   })
   const [note, setNote] = useState('')
   const keep = useDeed(
+    'count-batch',
     (_: undefined, key: string) =>
       ask(
         client.POST('/api/v1/clock/outcomes', {
@@ -118,7 +124,6 @@ function OutcomePart({ lot }: { lot: Lot }) {
         }),
       ),
     {
-      stales: ['lot'],
       done: () => {
         setOpen(false)
         set({ lost: null, doubtful: null, sound: null })
@@ -128,7 +133,7 @@ function OutcomePart({ lot }: { lot: Lot }) {
   )
   return (
     <div className="row-line py-2">
-      {lot.keeping.outcomes.map((o) => (
+      {outcomes.map((o) => (
         <p key={o.at} data-testid="outcome">
           {o.text}{' '}
           <span className="text-soft text-sm">
@@ -181,7 +186,7 @@ function OutcomePart({ lot }: { lot: Lot }) {
 function Tablets({ trees }: { trees: number }) {
   const { t } = useTranslation()
   const [asked, set] = useState({ trees, per_tree: 2, per_packet: 50 })
-  const count = useDeed((body: typeof asked) => ask(client.POST('/api/v1/yard/tablets', { body })))
+  const count = useDeed(null, (body: typeof asked) => ask(client.POST('/api/v1/yard/tablets', { body })))
   const change = (part: Partial<typeof asked>) => {
     const next = { ...asked, ...part }
     set(next)

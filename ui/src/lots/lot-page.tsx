@@ -17,7 +17,7 @@ import { OperatingCurve } from './operating-curve'
 import { RowsField, RowsWalk } from './rows-part'
 import { TreeRows } from './tree-rows'
 
-export type Lot = Schemas['LotPage']
+export type Lot = Schemas['LotsPage']
 
 /** One lot: how many to check, what was found, and what becomes of its trees. */
 export function LotPage({ number, who }: { number: number; who: Person }) {
@@ -62,7 +62,7 @@ export function LotPage({ number, who }: { number: number; who: Person }) {
 
 function Labels({ number, may }: { number: number; may: boolean }) {
   const { t } = useTranslation()
-  const print = useDeed((_: undefined, key: string) =>
+  const print = useDeed(null, (_: undefined, key: string) =>
     ask(
       client.POST('/api/v1/lots/{number}/labels', {
         params: { path: { number }, header: { 'Idempotency-Key': key } },
@@ -103,6 +103,7 @@ function PlanPart({ lot, may }: { lot: Lot; may: boolean }) {
   const [looks, setLooks] = useState(lot.plan.usual)
   const option = lot.plan.options[looks - 1]
   const draw = useDeed(
+    'draw-sample',
     (_: undefined, key: string) =>
       ask(
         client.POST('/api/v1/lots/{number}/sample', {

@@ -7,16 +7,17 @@ import { useDeed } from '../parts/deed'
 import { FieldFault, sayProblem } from '../parts/states'
 import type { Lot } from './lot-page'
 
-type Drawn = Schemas['DrawnTree']
+type Drawn = Schemas['LotsPlace']
 
 /** How the trees of a lot stand, so that the drawn ones are found by row and number. */
 export function RowsField({ lot }: { lot: Lot }) {
   const { t } = useTranslation()
   const [typed, setTyped] = useState(lot.per_row ? String(lot.per_row) : '')
   const stand = useDeed(
+    'stand-in-rows',
     (per_row: number) =>
       ask(client.PUT('/api/v1/lots/{number}/rows', { params: { path: { number: lot.number } }, body: { per_row } })),
-    { puts: () => lotQuery(lot.number).queryKey, stales: ['tree'] },
+    { puts: () => lotQuery(lot.number).queryKey },
   )
   const wanted = typed.trim() === '' ? 0 : Number(typed)
   const field = stand.error instanceof Problem ? stand.error.field('per_row') : undefined

@@ -13,10 +13,12 @@ export type KeptEntry = {
   what: string
   href: string
   person: string
-  /** When it was made, by this device's clock, ms. */
+  /** When it was made, by the server's clock as this device knew it, ms. */
   at: number
   /** Why the server did not take it; a person decides. */
   refused?: string
+  /** How often the server failed over it; it is sent again, behind the others. */
+  failed?: number
 }
 
 interface House extends DBSchema {
@@ -27,31 +29,11 @@ interface House extends DBSchema {
 let opened: Promise<IDBPDatabase<House>> | undefined
 
 export function db(): Promise<IDBPDatabase<House>> {
-  opened ??= openDB<House>('sedum', 2, {
-    async upgrade(house, from, _to, change) {
+  opened ??= openDB<House>('sedum', 3, {
+    upgrade(house) {
+      for (const name of [...house.objectStoreNames]) house.deleteObjectStore(name)
       house.createObjectStore('entries', { keyPath: 'seq', autoIncrement: true })
-      if (from === 0) {
-        house.createObjectStore('cache')
-        return
-      }
-      // The version before kept looks only; those that wait are taken along.
-      const before = house as unknown as IDBPDatabase
-      const old = (change as unknown as import('idb').IDBPTransaction<unknown, string[], 'versionchange'>).objectStore(
-        'looks',
-      )
-      for (const l of await old.getAll()) {
-        await change.objectStore('entries').add({
-          key: l.key,
-          deed: 'look',
-          input: { tag: l.tag, version: l.version, afterWork: l.afterWork, readings: l.readings },
-          what: `${l.tag} ${l.common}`,
-          href: `/bench/${l.tag}`,
-          person: l.person,
-          at: Date.parse(l.at),
-          ...(l.refused ? { refused: l.refused } : {}),
-        })
-      }
-      before.deleteObjectStore('looks')
+      house.createObjectStore('cache')
     },
   })
   return opened

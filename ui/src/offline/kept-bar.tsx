@@ -3,7 +3,7 @@ import { useEffect, useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { Link } from 'wouter'
 import type { KeptEntry } from './db'
-import { dropEntry, sendKept, useKept } from './kept'
+import { dropEntry, sendAgain, sendKept, useKept } from './kept'
 
 /** What waits on this device: how much, whose, and what the server would not take. Each can be taken back. */
 export function KeptBar({ person }: { person: string }) {
@@ -25,7 +25,7 @@ export function KeptBar({ person }: { person: string }) {
   }, [waiting.length, person, cache])
   if (kept.length === 0) return null
   const others = [...new Set(kept.filter((k) => k.person !== person).map((k) => k.person))]
-  const shown = kept.filter((k) => k.refused || (open && k.person === person))
+  const shown = kept.filter((k) => k.refused || k.failed || (open && k.person === person))
   return (
     <section aria-label={t('kept.title')} className="border-ink border-b-2 bg-leaf-pale px-4 py-2 md:px-7">
       {waiting.length > 0 && (
@@ -60,10 +60,16 @@ function EntryRow({ entry: k }: { entry: KeptEntry }) {
       <span className="mr-auto">
         <span className="font-semibold">{k.what}</span>
         {k.refused && <span className="text-oxblood"> {k.refused}</span>}
+        {k.failed && !k.refused && <span> {t('kept.failed')}</span>}
       </span>
       <Link href={k.href} className="quiet !min-h-11 no-underline">
         {t('kept.open')}
       </Link>
+      {k.refused && (
+        <button type="button" className="quiet !min-h-11" onClick={() => void sendAgain(k)}>
+          {t('kept.again')}
+        </button>
+      )}
       <button type="button" className="quiet !min-h-11" onClick={() => k.seq !== undefined && dropEntry(k.seq)}>
         {t(k.refused ? 'kept.drop' : 'kept.take-back')}
       </button>

@@ -1,8 +1,10 @@
 import type { QueryClient } from '@tanstack/react-query'
 import { useSyncExternalStore } from 'react'
 import { Problem } from '../api/client'
+import { serverNow } from '../api/clock'
+import { nowStale } from '../api/stale'
 import { db, type KeptEntry } from './db'
-import { anyDeed, type Deed, type Input, nowStale } from './deeds'
+import { anyDeed, type Deed, type Input } from './deeds'
 
 let list: KeptEntry[] = []
 const listeners = new Set<() => void>()
@@ -58,41 +60,48 @@ export async function dropEntry(seq: number) {
   await changed()
 }
 
-/** The server or its database is out of reach. */
+/** The server or its database is out of reach, or has no room to write: it will be asked again. */
 export const away = (cause: unknown) => cause instanceof Problem && [0, 502, 503, 504].includes(cause.status)
 
-/** A server that fails over one entry so often shall not hold up all that come after it. */
-const mostFailures = 5
-const failures = new Map<string, number>()
-
-function waitOn(cause: unknown, key: string): boolean {
-  if (!(cause instanceof Problem) || away(cause) || [401, 429].includes(cause.status)) return true
-  if (cause.status < 500) return false
-  failures.set(key, (failures.get(key) ?? 0) + 1)
-  return (failures.get(key) ?? 0) < mostFailures
-}
+/** Whoever signs in again, or waits a little, may send it then. */
+const notNow = (cause: unknown) => away(cause) || (cause instanceof Problem && [401, 429].includes(cause.status))
 
 let sending = false
 
-/** Sends what waits, in order, each once. It stops when the network is away and goes on when it is back. */
+/**
+ * Sends what waits, in order, each once. It stops when the network is away and goes on when it is back. Only what the server refuses is
+ * refused: over what it fails it is asked again, behind the others, so that one entry holds nobody up.
+ */
 export async function sendKept(person: string, cache: QueryClient) {
   if (sending) return
   sending = true
   try {
-    for (const entry of await (await db()).getAll('entries')) {
+    const entries = (await (await db()).getAll('entries')).sort((a, b) => Number(!!a.failed) - Number(!!b.failed))
+    for (const entry of entries) {
       if (entry.refused || entry.person !== person || entry.seq === undefined) continue
       try {
-        const ago = Math.max(0.001, (Date.now() - entry.at) / 1000)
+        const ago = Math.max(0.001, (serverNow() - entry.at) / 1000)
         await anyDeed(entry.deed).send(entry.input, { key: entry.key, ago })
         await dropEntry(entry.seq)
         nowStale(cache, entry.deed)
       } catch (cause) {
-        if (waitOn(cause, entry.key)) return
-        await (await db()).put('entries', { ...entry, refused: (cause as Problem).message })
+        if (notNow(cause)) return
+        const failed = !(cause instanceof Problem) || cause.status >= 500
+        await (await db()).put('entries', {
+          ...entry,
+          ...(failed ? { failed: (entry.failed ?? 0) + 1 } : { refused: (cause as Problem).message }),
+        })
         await changed()
       }
     }
   } finally {
     sending = false
   }
+}
+
+/** Sends an entry again that was refused: what stood against it may be gone. */
+export async function sendAgain(entry: KeptEntry) {
+  const { refused: _, ...again } = entry
+  await (await db()).put('entries', again)
+  await changed()
 }

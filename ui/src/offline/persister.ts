@@ -1,22 +1,24 @@
 import type { PersistedClient, Persister } from '@tanstack/react-query-persist-client'
+import type { Reading } from '../api/declared.gen'
 import { db } from './db'
 
 const place = 'queries'
 
 /** What is kept for a page without a network: the yard, and who is signed in; never a customer. */
-export const keptQueries = [
-  'who',
-  'tree',
-  'trees',
-  'lots',
-  'lot',
+export const keptQueries: readonly Reading[] = [
+  'who-am-i',
+  'see-tree',
+  'list-trees',
+  'list-lots',
+  'see-lot',
+  'see-lot-keeping',
   'today',
-  'work',
-  'clock',
-  'soaks',
-  'deliveries',
-  'kinds',
-  'measures',
+  'see-work',
+  'see-clock',
+  'list-soaks',
+  'list-deliveries',
+  'list-kinds',
+  'list-measures',
 ]
 
 /** Keeps the answers of the server in IndexedDB. */

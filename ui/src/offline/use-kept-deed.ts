@@ -1,7 +1,9 @@
 import { type QueryKey, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { newKey } from '../api/client'
+import { serverNow } from '../api/clock'
 import { whoQuery } from '../api/queries'
-import { type Deed, deeds, type Input, nowStale, type Out, type Sent } from './deeds'
+import { nowStale } from '../api/stale'
+import { type Deed, deeds, type Input, type Out, type Sent } from './deeds'
 import { away, keepEntry, sendKept, waits } from './kept'
 
 /** What an entry is, for people, and where to see it. */
@@ -23,7 +25,7 @@ export function useKeptDeed<D extends Deed>(
     mutationFn: async (input: Input<D>): Promise<Out<D> | null> => {
       const person = who.data?.name ?? ''
       const key = newKey()
-      const entry = { key, deed, input, ...says(input), person, at: Date.now() }
+      const entry = { key, deed, input, ...says(input), person, at: serverNow() }
       if (waits(person)) {
         await keepEntry(entry)
         void sendKept(person, cache)
@@ -44,7 +46,7 @@ export function useKeptDeed<D extends Deed>(
       }
       const place = after.puts?.(out, input)
       if (place) cache.setQueryData(place, out)
-      nowStale(cache, deed)
+      nowStale(cache, deed, place)
       after.done?.(out)
     },
   })

@@ -1,7 +1,7 @@
 import { useTranslation } from 'react-i18next'
 import type { Schemas } from '../api/client'
 
-type Share = Schemas['Share']
+type Share = Schemas['LotsShare']
 
 /** A share as a point with its range: a short range is much evidence. */
 export function ShareLine({ share: s, ranged = true }: { share: Share; ranged?: boolean }) {

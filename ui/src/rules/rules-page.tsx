@@ -1,8 +1,9 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { ask, client, type Person, Problem, type Schemas } from '../api/client'
 import { rulesQuery } from '../api/queries'
+import { useDeed } from '../parts/deed'
 import { Failed, FieldFault, Loading, sayProblem } from '../parts/states'
 
 /** Every threshold and school of the house, with its reason; a manager changes them with a reason. */
@@ -84,18 +85,26 @@ function Row(props: {
   may: boolean
 }) {
   const { t } = useTranslation()
-  const cache = useQueryClient()
   const [open, setOpen] = useState(false)
   const [value, setValue] = useState(props.value)
   const [reason, setReason] = useState('')
-  const change = useMutation({
-    mutationFn: () => ask(client.POST('/api/v1/rules', { body: { key: props.ruleKey, value, reason } })),
-    onSuccess: (all) => {
-      cache.setQueryData(rulesQuery.queryKey, all)
-      setOpen(false)
-      setReason('')
+  const change = useDeed(
+    'change-rule',
+    (_: undefined, key: string) =>
+      ask(
+        client.POST('/api/v1/rules', {
+          params: { header: { 'Idempotency-Key': key } },
+          body: { key: props.ruleKey, value, reason },
+        }),
+      ),
+    {
+      puts: () => rulesQuery.queryKey,
+      done: () => {
+        setOpen(false)
+        setReason('')
+      },
     },
-  })
+  )
   const fault = (f: string) => (change.error instanceof Problem ? change.error.field(f) : undefined)
   return (
     <li className="row-line py-2.5">
@@ -126,7 +135,7 @@ function Row(props: {
           className="mt-2 grid gap-3 sm:grid-cols-[12rem_1fr_auto]"
           onSubmit={(e) => {
             e.preventDefault()
-            change.mutate()
+            change.mutate(undefined)
           }}
         >
           <div>

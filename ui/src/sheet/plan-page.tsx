@@ -1,23 +1,23 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
-import { useRef, useState } from 'react'
+import { useMutation, useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { Link, useLocation } from 'wouter'
-import { ask, client, newKey, type Person, Problem, type Schemas } from '../api/client'
+import { ask, client, type Person, Problem, type Schemas } from '../api/client'
 import { planQuery, spotQuery } from '../api/queries'
 import { Choice } from '../parts/choice'
+import { useDeed } from '../parts/deed'
 import { MeasureField } from '../parts/measure-field'
 import { Failed, Loading, sayProblem } from '../parts/states'
 import { useSettings } from '../words/settings'
 import { PlanView } from './plan-view'
 
-type Ask = Schemas['DeskPlanAsk']
+type Ask = Schemas['SheetsPlanAsk']
 
 /** The planting of this very tree in that very spot. It redraws as an answer or a school changes. */
 export function PlanPage({ spotId, tag, who }: { spotId: string; tag: string; who: Person }) {
   const { t } = useTranslation()
   const { units, language } = useSettings()
   const [, go] = useLocation()
-  const cache = useQueryClient()
   const spot = useQuery(spotQuery(spotId))
   const [today, setToday] = useState<Omit<Ask, 'tag' | 'spot_id' | 'schools'>>({
     planting_on: who.today,
@@ -30,22 +30,17 @@ export function PlanPage({ spotId, tag, who }: { spotId: string; tag: string; wh
   const [reason, setReason] = useState('')
   const body: Ask = { tag, spot_id: spotId, ...today, schools }
   const plan = useQuery(planQuery(body))
-  const key = useRef(newKey())
-  const issue = useMutation({
-    mutationFn: () =>
+  const issue = useDeed(
+    'issue-sheet',
+    (_: undefined, key: string) =>
       ask(
         client.POST('/api/v1/sheets', {
-          params: { header: { 'Idempotency-Key': key.current } },
+          params: { header: { 'Idempotency-Key': key } },
           body: { ...body, tree_version: plan.data?.tree_version ?? 0, signed_reason: reason, units, language },
         }),
       ),
-    retry: (count, cause) => cause instanceof Problem && (cause.status === 0 || cause.status === 503) && count < 40,
-    retryDelay: 1500,
-    onSuccess: (sheet) => {
-      void cache.invalidateQueries()
-      go(`/sheets/${sheet.number}`)
-    },
-  })
+    { done: (sheet) => go(`/sheets/${sheet.number}`) },
+  )
   const draft = useMutation({
     mutationFn: async () => {
       const pdf = await ask(
@@ -120,7 +115,7 @@ export function PlanPage({ spotId, tag, who }: { spotId: string; tag: string; wh
               type="button"
               className="deed"
               disabled={locked || unsigned || issue.isPending || plan.isFetching}
-              onClick={() => issue.mutate()}
+              onClick={() => issue.mutate(undefined)}
             >
               {issue.isPending ? t('plan.issuing') : t('plan.issue')}
             </button>

@@ -15,7 +15,7 @@ export function SignIn() {
   const enter = useMutation({
     mutationFn: (body: Form) => ask(client.POST('/api/v1/session', { body })),
     onSuccess: (who) => {
-      cache.removeQueries({ predicate: (q) => !['who', 'welcome'].includes(String(q.queryKey[0])) })
+      cache.removeQueries({ predicate: (q) => !['who-am-i', 'welcome'].includes(String(q.queryKey[0])) })
       cache.setQueryData(whoQuery.queryKey, who)
     },
   })

@@ -1,4 +1,4 @@
-import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { useQuery } from '@tanstack/react-query'
 import type { ReactNode } from 'react'
 import { useTranslation } from 'react-i18next'
 import { Link } from 'wouter'
@@ -10,7 +10,7 @@ import { Failed, Loading } from '../parts/states'
 import { sayHours } from '../parts/time'
 import { useSettings } from '../words/settings'
 
-type Row = Schemas['StoreTreeRow']
+type Row = Schemas['YardTreeRow']
 
 /** What waits for whom, soonest first; every line opens the deed itself. */
 export function TodayPage({ who }: { who: Person }) {
@@ -186,11 +186,9 @@ function Clocks() {
 /** What the house told this person, until it is read. */
 function Messages() {
   const { t } = useTranslation()
-  const cache = useQueryClient()
   const list = useQuery(messagesQuery)
-  const read = useDeed(
-    (id: string) => ask<unknown>(client.DELETE('/api/v1/messages/{id}', { params: { path: { id } } })),
-    { done: () => void cache.invalidateQueries({ queryKey: messagesQuery.queryKey }) },
+  const read = useDeed('read-message', (id: string) =>
+    ask<unknown>(client.DELETE('/api/v1/messages/{id}', { params: { path: { id } } })),
   )
   if (!list.data?.messages.length) return null
   return (

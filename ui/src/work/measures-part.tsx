@@ -1,4 +1,4 @@
-import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { ask, client, Problem, type Schemas } from '../api/client'
@@ -7,17 +7,17 @@ import { useDeed } from '../parts/deed'
 import { MeasureField } from '../parts/measure-field'
 import { FieldFault, sayProblem } from '../parts/states'
 
-type NewMeasure = Schemas['DeskNewMeasure']
+type NewMeasure = Schemas['MeasuresNewMeasure']
 
 /** The house's own measures: a handful, scoop or bucket is weighed once and then used by name. */
 export function MeasuresPart({ may }: { may: boolean }) {
   const { t } = useTranslation()
-  const cache = useQueryClient()
   const list = useQuery(measuresQuery)
   const empty: NewMeasure = { name: '', kind: 'scoop', substance: '', amount: 0, unit: 'g' }
   const [open, setOpen] = useState(false)
   const [m, set] = useState(empty)
   const add = useDeed(
+    'add-measure',
     (_: undefined, key: string) =>
       ask(client.POST('/api/v1/measures', { params: { header: { 'Idempotency-Key': key } }, body: m })),
     {
@@ -28,9 +28,8 @@ export function MeasuresPart({ may }: { may: boolean }) {
       },
     },
   )
-  const retire = useDeed(
-    (id: string) => ask<unknown>(client.DELETE('/api/v1/measures/{id}', { params: { path: { id } } })),
-    { done: () => void cache.invalidateQueries({ queryKey: measuresQuery.queryKey }) },
+  const retire = useDeed('retire-measure', (id: string) =>
+    ask<unknown>(client.DELETE('/api/v1/measures/{id}', { params: { path: { id } } })),
   )
   const fault = (field: string) => (add.error instanceof Problem ? add.error.field(field) : undefined)
   return (

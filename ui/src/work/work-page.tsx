@@ -12,7 +12,7 @@ import { MeasuresPart } from './measures-part'
 import { TickRow } from './tick-row'
 
 type Item = Schemas['WorkItem']
-type Held = Schemas['HeldTree']
+type Held = Schemas['WorkHeld']
 
 /** The corrections of the whole yard, by the tool in the hand: one round a tool, one touch a tree. */
 export function WorkPage({ who }: { who: Person }) {
@@ -100,11 +100,11 @@ export function WorkPage({ who }: { who: Person }) {
 
 function ItemRow({ item, may }: { item: Item; may: boolean }) {
   const { t } = useTranslation()
-  const done = useKeptDeed('correction', () => ({
+  const done = useKeptDeed('correct', () => ({
     what: t('kept.work', { tag: item.tag, work: item.text }),
     href: `/bench/${item.tag}`,
   }))
-  const waiting = useKeptOf('correction', (c) => c.tag === item.tag && c.work_key === item.key).length > 0
+  const waiting = useKeptOf('correct', (c) => c.tag === item.tag && c.work_key === item.key).length > 0
   const wet = (item.code === 'soak' || item.code === 'soak-roots') && may
   return (
     <TickRow
@@ -121,13 +121,13 @@ function ItemRow({ item, may }: { item: Item; may: boolean }) {
   )
 }
 
-function RepairRow({ repair: r, may }: { repair: Schemas['RepairItem']; may: boolean }) {
+function RepairRow({ repair: r, may }: { repair: Schemas['WorkRepair']; may: boolean }) {
   const { t } = useTranslation()
-  const done = useKeptDeed('repair', () => ({
+  const done = useKeptDeed('repair-damage', () => ({
     what: t('kept.work', { tag: r.tag, work: r.text }),
     href: `/bench/${r.tag}`,
   }))
-  const waiting = useKeptOf('repair', ({ id }) => id === r.id).length > 0
+  const waiting = useKeptOf('repair-damage', ({ id }) => id === r.id).length > 0
   return (
     <TickRow
       {...{ ...r, done, waiting, may }}

@@ -1,0 +1,88 @@
+// Package app gathers the capabilities into the program, in the order of dependence: each knows only those before it.
+package app
+
+import (
+	"net/http"
+	"time"
+
+	"sedum/app/arrivals"
+	"sedum/app/bench"
+	"sedum/app/calculators"
+	"sedum/app/catalogue"
+	"sedum/app/clock"
+	"sedum/app/ground"
+	"sedum/app/growers"
+	"sedum/app/journeys"
+	"sedum/app/labels"
+	"sedum/app/lots"
+	"sedum/app/match"
+	"sedum/app/measures"
+	"sedum/app/messages"
+	"sedum/app/people"
+	"sedum/app/photos"
+	"sedum/app/rules"
+	"sedum/app/sheets"
+	"sedum/app/today"
+	"sedum/app/work"
+	"sedum/app/yard"
+	"sedum/core/roles"
+	"sedum/kernel"
+)
+
+// Outside are the things outside the house; each may be nil, and the program then says that it is not there.
+type Outside struct {
+	Station interface {
+		clock.Station
+		ground.Station
+	}
+	Scale   clock.Scale
+	Printer labels.Printer
+	Gateway messages.Gateway
+}
+
+// Settings of the program.
+type Settings struct {
+	Clock func() time.Time
+	Zone  *time.Location
+	TLS   bool
+	Demo  []people.DemoSignIn
+	Pages http.Handler
+	Outside
+}
+
+// New gathers the program over a database.
+func New(d *kernel.Database, s Settings) *kernel.Kernel {
+	var k *kernel.Kernel
+	book := &rules.Book{}
+	clocks := clock.Clocks{Scale: s.Scale, Tell: messages.Desk{Gateway: s.Gateway}}
+	var station ground.Station
+	if s.Station != nil {
+		clocks.Station, station = s.Station, s.Station
+	}
+	k = kernel.Gather(d, kernel.Settings{Clock: s.Clock, Zone: s.Zone, TLS: s.TLS, Pages: s.Pages, Admit: book.Admit, House: book.House},
+		func(sessions *kernel.Sessions) []kernel.Capability {
+			return []kernel.Capability{
+				people.Capability(people.Settings{Sessions: sessions, Demo: s.Demo, Permissions: func(r roles.Role) []string { return k.Permissions(r) }}),
+				messages.Capability(),
+				rules.Capability(book),
+				catalogue.Capability(),
+				yard.Capability(),
+				measures.Capability(),
+				clock.Capability(clocks),
+				arrivals.Capability(),
+				photos.Capability(),
+				journeys.Capability(),
+				bench.Capability(bench.Bench{Clocks: clocks}),
+				lots.Capability(lots.Lots{Clocks: clocks}),
+				work.Capability(),
+				growers.Capability(),
+				labels.Capability(s.Printer),
+				ground.Capability(station),
+				match.Capability(),
+				sheets.Capability(),
+				today.Capability(),
+				calculators.Capability(),
+			}
+		})
+	return k
+}

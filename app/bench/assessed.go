@@ -1,0 +1,154 @@
+package bench
+
+import (
+	"fmt"
+
+	"sedum/core/calc"
+	"sedum/core/planting"
+	"sedum/core/rules"
+	"sedum/core/stock"
+	"sedum/kernel"
+	"sedum/words"
+)
+
+type Reason struct {
+	Part    string        `json:"part"`
+	Code    string        `json:"code"`
+	Verdict stock.Verdict `json:"verdict"`
+	Text    string        `json:"text"`
+	// LeadsTo is the price of doing nothing, "" where none is known.
+	LeadsTo string `json:"leads_to"`
+}
+
+func leadsTo(s words.Speaker, r stock.Reason) string {
+	if id := stock.Neglected(r); id != "" {
+		return s.Say("neglect."+id, nil)
+	}
+	return ""
+}
+
+type WorkLine struct {
+	stock.Work
+	Text string `json:"text"`
+	Done bool   `json:"done"`
+	By   string `json:"by"`
+}
+
+// Assessed is a verdict with its kernel.Sentences. So far is true while something is missing.
+type Assessed struct {
+	Verdict   stock.Verdict         `json:"verdict"`
+	SoFar     stock.Verdict         `json:"so_far" doc:"the verdict of what was looked at"`
+	Headline  string                `json:"headline"`
+	Reasons   []Reason              `json:"reasons"`
+	Missing   []kernel.Sentence     `json:"missing"`
+	Flare     *stock.FlareResult    `json:"flare"`
+	FlareText string                `json:"flare_text"`
+	RootBall  *stock.RootBallResult `json:"root_ball"`
+	Balled    *stock.BalledResult   `json:"balled"`
+	BareRoot  *stock.BareRootResult `json:"bare_root"`
+	ShareText string                `json:"share_text"`
+	GradeText string                `json:"grade_text" doc:"circling 0 to 3 by zone"`
+	Load      *stock.Load           `json:"load"`
+	LoadText  string                `json:"load_text"`
+	Work      []WorkLine            `json:"work"`
+	LeftWidth *float64              `json:"left_diameter_mm"`
+	LeftHigh  *float64              `json:"left_height_mm"`
+}
+
+func showAssessment(s words.Speaker, h rules.House, season string, r stock.Readings, full stock.Assessment, done map[string]Correction) Assessed {
+	a := calc.Rounded(full)
+	out := Assessed{
+		Verdict: a.Verdict, SoFar: stock.Sell, Reasons: []Reason{}, Missing: []kernel.Sentence{}, Flare: a.Flare, RootBall: a.RootBall,
+		Balled: a.Balled, BareRoot: a.BareRoot,
+		Load: a.Load, Work: []WorkLine{}, LeftWidth: a.LeftDiameterMM, LeftHigh: a.LeftHeightMM,
+	}
+	out.GradeText = gradesText(s, r, full)
+	for _, r := range a.Reasons {
+		if r.Verdict != stock.NotYetJudged {
+			out.SoFar = stock.Worse(out.SoFar, r.Verdict)
+		}
+		values := map[string]any{"fill_hold": planting.Measure{Value: h.Value(rules.RootsFillHold), Unit: "pct"}}
+		out.Reasons = append(out.Reasons, Reason{r.Part, r.Code, r.Verdict, s.Say("reason."+r.Part+"."+r.Code, values), leadsTo(s, r)})
+	}
+	if a.RootBall != nil {
+		out.SoFar = stock.Worse(out.SoFar, a.RootBall.Verdict)
+	}
+	for _, m := range a.Missing {
+		out.Missing = append(out.Missing, kernel.Sentence{Code: m, Text: s.Say("missing."+m, nil)})
+	}
+	out.Headline = headline(s, a, out.SoFar)
+	if f := a.Flare; f != nil {
+		out.FlareText = flareText(s, *f)
+	}
+	if r := a.RootBall; r != nil && r.RemovedShare > 0 {
+		out.ShareText = s.Say("work.share", map[string]any{
+			"share": kernel.Share(r.RemovedShare), "limit": kernel.Share(r.SeasonLimit), "season": s.Say("season."+season, nil)})
+	}
+	if l := a.Load; l != nil {
+		out.LoadText = s.Measure(planting.Measure{Value: l.MassKG, Unit: "kg"}) + ", " + s.Say("handling."+l.Handling, nil)
+	}
+	for _, w := range a.Work {
+		view := WorkLine{Work: w, Text: WorkText(s, w)}
+		if c, ok := done[w.Key]; ok && c.Done {
+			view.Done, view.By = true, c.Person.Name
+		}
+		out.Work = append(out.Work, view)
+	}
+	return out
+}
+
+func headline(s words.Speaker, a stock.Assessment, soFar stock.Verdict) string {
+	switch {
+	case a.Verdict != stock.NotYetJudged:
+		return s.Say("verdict."+string(a.Verdict), nil)
+	case a.Flare != nil && a.Flare.Action == stock.ActExcavate:
+		return s.Say("verdict.uncover", nil)
+	case len(a.Missing) > 0 && len(a.Missing) < 8 && soFar != stock.SendBack:
+		return s.Say("verdict.so-far."+string(soFar), nil)
+	}
+	return s.Say("verdict."+string(a.Verdict), nil)
+}
+
+func flareText(s words.Speaker, f stock.FlareResult) string {
+	switch f.Status {
+	case stock.FlareNotFound:
+		return s.Say("flare.not-found", map[string]any{"depth": kernel.MM(*f.AtLeastMM)})
+	case stock.FlareSeen:
+		return s.Say("flare.seen", map[string]any{"depth": kernel.MM(*f.FlareDepthMM)})
+	}
+	return s.Say("flare.located", map[string]any{"depth": kernel.MM(*f.FlareDepthMM), "confidence": s.Say("flare.confidence."+f.Confidence, nil)})
+}
+
+func WorkText(s words.Speaker, w stock.Work) string {
+	values := map[string]any{}
+	if w.AmountMM != nil {
+		values["amount"] = kernel.MM(*w.AmountMM)
+	}
+	if w.Count != nil {
+		values["count"] = fmt.Sprint(*w.Count)
+	}
+	if w.BearingDeg != nil {
+		values["bearing"] = kernel.Deg(*w.BearingDeg)
+	}
+	return s.Say("work."+w.Code, values)
+}
+
+// Asking is a look as it is typed, with what the page knows of the tree.
+type Asking struct {
+	Subject  stock.Subject  `json:"subject"`
+	Readings stock.Readings `json:"readings"`
+}
+
+// assess answers while someone types. It reads no record: the page brings what the bench told it of the tree.
+func assess(tx *kernel.Tx, _ kernel.None, a Asking) (Assessed, error) {
+	out, err := stock.Assess(tx.Who.House, a.Subject, a.Readings)
+	if err != nil {
+		return Assessed{}, err
+	}
+	return showAssessment(tx.Say, tx.Who.House, a.Subject.Season, a.Readings, out, nil), nil
+}
+
+// ReasonText says a reason by its part and code.
+func ReasonText(s words.Speaker, h rules.House, partAndCode string) string {
+	return s.Say("reason."+partAndCode, map[string]any{"fill_hold": planting.Measure{Value: h.Value(rules.RootsFillHold), Unit: "pct"}})
+}

@@ -1,0 +1,41 @@
+-- +goose Up
+CREATE TABLE IF NOT EXISTS checks (
+  id VARCHAR(16) NOT NULL,
+  tree_id VARCHAR(16) NOT NULL,
+  person_id VARCHAR(16) NOT NULL,
+  at DATETIME(6) NOT NULL,
+  after_work BOOLEAN NOT NULL COMMENT 'measured again after corrections',
+  verdict VARCHAR(20) NOT NULL,
+  subject JSON NOT NULL,
+  readings JSON NOT NULL,
+  assessment JSON NOT NULL,
+  house VARCHAR(64) NOT NULL COMMENT 'the rules that it was judged by, whole',
+  core_version VARCHAR(20) NOT NULL,
+  CONSTRAINT pk_checks PRIMARY KEY (id),
+  CONSTRAINT fk_checks_tree FOREIGN KEY (tree_id) REFERENCES trees (id),
+  CONSTRAINT fk_checks_person FOREIGN KEY (person_id) REFERENCES people (id),
+  CONSTRAINT fk_checks_house FOREIGN KEY (house) REFERENCES houses (digest),
+  INDEX ix_checks_tree (tree_id, at)
+) ENGINE=InnoDB DEFAULT CHARSET=ascii COLLATE=ascii_bin;
+
+CREATE TABLE IF NOT EXISTS corrections (
+  id VARCHAR(16) NOT NULL,
+  tree_id VARCHAR(16) NOT NULL,
+  check_id VARCHAR(16) NOT NULL,
+  work_key VARCHAR(40) NOT NULL,
+  code VARCHAR(40) NOT NULL,
+  amount_mm DECIMAL(7,1) NULL,
+  done BOOLEAN NOT NULL COMMENT 'false takes an earlier entry back',
+  person_id VARCHAR(16) NOT NULL,
+  at DATETIME(6) NOT NULL,
+  CONSTRAINT pk_corrections PRIMARY KEY (id),
+  CONSTRAINT fk_corrections_tree FOREIGN KEY (tree_id) REFERENCES trees (id),
+  CONSTRAINT fk_corrections_check FOREIGN KEY (check_id) REFERENCES checks (id),
+  CONSTRAINT fk_corrections_person FOREIGN KEY (person_id) REFERENCES people (id),
+  INDEX ix_corrections_tree (tree_id, at),
+  INDEX ix_corrections_check (check_id, at)
+) ENGINE=InnoDB DEFAULT CHARSET=ascii COLLATE=ascii_bin;
+
+-- +goose Down
+DROP TABLE IF EXISTS corrections;
+DROP TABLE IF EXISTS checks;

@@ -1,0 +1,125 @@
+// Package catalogue is what the house knows of kinds of trees.
+package catalogue
+
+import (
+	"embed"
+	"strings"
+
+	"sedum/core/fit"
+	"sedum/core/roles"
+	"sedum/core/stock"
+	"sedum/kernel"
+)
+
+//go:embed tables/*.sql
+var tables embed.FS
+
+// Facts is what the catalogue knows of a kind; nil is unknown, and shows.
+type Facts struct {
+	fit.Kind
+	Height10M     *float64 `json:"height_10_m"`
+	HeightMaxM    *float64 `json:"height_max_m"`
+	Spread10M     *float64 `json:"spread_10_m"`
+	SpreadMaxM    *float64 `json:"spread_max_m"`
+	Thirsty       bool     `json:"thirsty"`
+	SharpDrainage bool     `json:"sharp_drainage"`
+	Evergreen     bool     `json:"evergreen"`
+	Tender        bool     `json:"tender"`
+	AutumnHazard  bool     `json:"autumn_hazard"`
+	BarkTender    bool     `json:"bark_tender"`
+	OldWood       bool     `json:"old_wood"`
+	MovesBadly    bool     `json:"moves_badly"`
+	Shrub         bool     `json:"shrub"`
+	NotCovered    bool     `json:"not_covered" doc:"palm or bamboo"`
+	Cautions      []string `json:"cautions"`
+	Uses          []string `json:"uses"`
+	Source        string   `json:"source"`
+}
+
+// Kind is a kind of tree in the catalogue.
+type Kind struct {
+	ID        string
+	Common    string
+	Botanical string
+	Habit     stock.Habit
+	Facts     Facts `gorm:"serializer:json"`
+	Version   int
+}
+
+// SeeYard is for everybody who works in the house.
+var SeeYard = kernel.Permission{Name: "see-yard", Roles: roles.All()}
+
+// Capability declares what can be asked here.
+func Capability() kernel.Capability {
+	return kernel.Capability{Name: "catalogue", Tables: kernel.Folder(tables), Operations: []kernel.Operation{
+		kernel.Read("list-kinds", "/kinds", SeeYard, list),
+	}}
+}
+
+// Line is a kind in a list.
+type Line struct {
+	Common    string      `json:"common"`
+	Botanical string      `json:"botanical"`
+	Habit     stock.Habit `json:"habit" enum:"single,multi,deep-ok"`
+	Covered   bool        `json:"covered"`
+}
+
+// All is every kind by common name.
+type All struct {
+	Kinds []Line `json:"kinds"`
+}
+
+func list(tx *kernel.Tx, _ kernel.None) (All, error) {
+	kinds, err := kernel.Many[Kind](tx, "common", "")
+	out := All{[]Line{}}
+	for _, k := range kinds {
+		out.Kinds = append(out.Kinds, Line{k.Common, k.Botanical, k.Habit, !k.Facts.NotCovered})
+	}
+	return out, err
+}
+
+// Names finds kinds by either of their names.
+type Names map[string]Kind
+
+// ByName reads the catalogue by name.
+func ByName(tx *kernel.Tx) (Names, error) {
+	kinds, err := kernel.Many[Kind](tx, "common", "")
+	out := Names{}
+	for _, k := range kinds {
+		out[strings.ToLower(k.Common)], out[strings.ToLower(k.Botanical)] = k, k
+	}
+	return out, err
+}
+
+// Find is the kind of a name as typed.
+func (n Names) Find(typed string) (Kind, bool) {
+	k, ok := n[strings.ToLower(strings.TrimSpace(typed))]
+	return k, ok
+}
+
+// Nearest is the name in the catalogue that a mistyped one is most like, by shared pairs of letters.
+func (n Names) Nearest(typed string) string {
+	typed = strings.ToLower(strings.TrimSpace(typed))
+	best, most := "", 0.0
+	for name, k := range n {
+		if like := likeness(name, typed); like > most || (like == most && k.Common < best) {
+			best, most = k.Common, like
+		}
+	}
+	return best
+}
+
+func likeness(a, b string) float64 {
+	pairs := map[string]int{}
+	for i := range len(a) - 1 {
+		pairs[a[i:i+2]]++
+	}
+	shared := 0
+	for i := range max(0, len(b)-1) {
+		if pairs[b[i:i+2]] > 0 {
+			pairs[b[i:i+2]]--
+			shared++
+		}
+	}
+	return 2 * float64(shared) / float64(max(1, len(a)+len(b)-2))
+}

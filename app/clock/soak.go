@@ -1,0 +1,171 @@
+package clock
+
+import (
+	"errors"
+	"fmt"
+	"slices"
+	"time"
+
+	"sedum/app/people"
+	records "sedum/app/yard"
+	"sedum/core/fault"
+	"sedum/core/yard"
+	"sedum/kernel"
+)
+
+// Soak is stock that stands in water.
+type Soak struct {
+	ID       string
+	LotID    string
+	TreeID   *string
+	Water    yard.Water
+	BegunAt  time.Time
+	EndedAt  *time.Time
+	Told     bool
+	PersonID string
+
+	Person people.Named
+}
+
+// NewSoak puts a tree, a bundle or a whole lot into water.
+type NewSoak struct {
+	Lot int `json:"lot" minimum:"0" doc:"0 when a tag is given"`
+	// Tag of one tree or bundle; "" is the whole lot.
+	Tag   string     `json:"tag"`
+	Water yard.Water `json:"water" enum:"clean,muddy"`
+}
+
+// beginSoak starts the clock of a soak. What stands in water, by itself or with its lot, is not put in again: the lot is held meanwhile,
+// and an open soak is there once by its key.
+func beginSoak(tx *kernel.Tx, _ kernel.None, n NewSoak) (string, error) {
+	s := Soak{ID: kernel.NewID(), Water: n.Water, BegunAt: tx.Entered(), PersonID: tx.Who.ID}
+	lotNumber := n.Lot
+	switch {
+	case n.Tag != "":
+		t, err := records.TreeByTag(tx, n.Tag)
+		if err != nil {
+			return "", err
+		}
+		lotNumber, s.TreeID = t.LotNumber, &t.ID
+	case n.Lot == 0:
+		return "", fault.List{{Field: "tag", Code: fault.Required}}
+	}
+	lot, err := records.HoldLot(tx, lotNumber)
+	if err != nil {
+		return "", err
+	}
+	s.LotID = lot.ID
+	open, err := kernel.Value[int](tx, "SELECT COUNT(*) FROM soaks WHERE lot_id = ? AND ended_at IS NULL AND (tree_id IS NULL OR tree_id = ?)", lot.ID, s.TreeID)
+	if err == nil && open > 0 {
+		err = kernel.ErrTwice
+	}
+	if err == nil {
+		err = kernel.Add(tx, &s)
+	}
+	if errors.Is(err, kernel.ErrTwice) {
+		err = kernel.Refused{Code: "in-water", Field: "tag"}
+	}
+	return s.ID, err
+}
+
+// endSoak takes it out of the water; what is out of it stays so from when it was.
+func endSoak(tx *kernel.Tx, p kernel.ByID, _ kernel.None) (kernel.None, error) {
+	n, err := kernel.Change[Soak](tx, map[string]any{"ended_at": tx.Entered()}, "id = ? AND ended_at IS NULL", p.ID)
+	if err == nil && n == 0 {
+		_, err = kernel.One[Soak](tx, "id = ?", p.ID)
+	}
+	return kernel.None{}, err
+}
+
+// InWater is stock in water, with what is left.
+type InWater struct {
+	ID        string     `json:"id"`
+	Lot       int        `json:"lot"`
+	Tag       string     `json:"tag"`
+	Common    string     `json:"common"`
+	Water     yard.Water `json:"water" enum:"clean,muddy"`
+	WaterText string     `json:"water_text"`
+	BegunAt   time.Time  `json:"begun_at"`
+	EndsAt    time.Time  `json:"ends_at" doc:"out of the water at the latest"`
+	Over      bool       `json:"over"`
+	By        string     `json:"by"`
+}
+
+// Soaks is what stands in water.
+type Soaks struct {
+	Soaks []InWater `json:"soaks" doc:"first what must come out first"`
+}
+
+func seeSoaks(tx *kernel.Tx, _ kernel.None) (Soaks, error) {
+	open, err := kernel.Many[Soak](tx.With("Person"), "begun_at, id", "ended_at IS NULL")
+	if err != nil {
+		return Soaks{}, err
+	}
+	lotIDs, treeIDs := []string{}, []string{}
+	for _, s := range open {
+		lotIDs = append(lotIDs, s.LotID)
+		if s.TreeID != nil {
+			treeIDs = append(treeIDs, *s.TreeID)
+		}
+	}
+	lots, err := records.LotsByID(tx, lotIDs)
+	if err != nil {
+		return Soaks{}, err
+	}
+	trees, err := records.TreesByID(tx, treeIDs)
+	if err != nil {
+		return Soaks{}, err
+	}
+	tags := map[string]string{}
+	for _, t := range trees {
+		tags[t.ID] = t.Tag
+	}
+	out := Soaks{[]InWater{}}
+	for _, s := range open {
+		left, err := yard.Soak(tx.Who.House, s.Water, s.BegunAt, tx.Now)
+		if err != nil {
+			return out, err
+		}
+		lot, v := lots[s.LotID], InWater{ID: s.ID, Water: s.Water, WaterText: tx.Say.Say("soak.water."+string(s.Water), nil), BegunAt: s.BegunAt,
+			EndsAt: left.EndsAt, Over: left.Over, By: s.Person.Name}
+		v.Lot, v.Common = lot.Number, lot.Called()
+		if s.TreeID != nil {
+			v.Tag = tags[*s.TreeID]
+		}
+		out.Soaks = append(out.Soaks, v)
+	}
+	slices.SortStableFunc(out.Soaks, func(a, b InWater) int { return a.EndsAt.Compare(b.EndsAt) })
+	return out, nil
+}
+
+// soakAlarms tells whoever is on duty, once, of what has stood in water as long as it may.
+func (c Clocks) soakAlarms() kernel.Job {
+	return kernel.Job{ID: "soak-alarms", Every: time.Minute,
+		Due: func(tx *kernel.Tx) ([]string, error) {
+			open, err := kernel.Many[Soak](tx, "begun_at, id", "ended_at IS NULL AND NOT told")
+			due := []string{}
+			for _, s := range open {
+				left, err := yard.Soak(tx.Who.House, s.Water, s.BegunAt, tx.Now)
+				if err != nil {
+					return nil, err
+				}
+				if left.Left <= 0 {
+					due = append(due, s.ID)
+				}
+			}
+			return due, err
+		},
+		Each: func(tx *kernel.Tx, id string) error {
+			n, err := kernel.Change[Soak](tx, map[string]any{"told": true}, "id = ? AND ended_at IS NULL AND NOT told", id)
+			if err != nil || n == 0 {
+				return err
+			}
+			all, err := seeSoaks(tx, kernel.None{})
+			for _, s := range all.Soaks {
+				if s.ID == id {
+					return c.Tell.TellDuty(tx, "soak-over", map[string]string{"kind": s.Common, "lot": fmt.Sprint(s.Lot), "tag": s.Tag, "water": string(s.Water)})
+				}
+			}
+			return err
+		}}
+}

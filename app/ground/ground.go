@@ -1,0 +1,193 @@
+// Package ground is the customer's ground: people, sites and spots, markings of services, drainage holes (handbook, site.md).
+package ground
+
+import (
+	"context"
+	"embed"
+	"errors"
+	"net/http"
+	"strings"
+
+	"sedum/core/climate"
+	"sedum/core/fault"
+	"sedum/core/ground"
+	"sedum/core/roles"
+	"sedum/kernel"
+)
+
+//go:embed tables/*.sql
+var tables embed.FS
+
+// Station gives its climate of many years for a latitude (degrees, south negative).
+type Station interface {
+	Climate(ctx context.Context, latDeg float64) (climate.Facts, error)
+}
+
+// Customer is who plants. Only what a sheet needs is kept.
+type Customer struct {
+	ID      string
+	Name    string
+	Phone   string
+	Version int
+}
+
+// Site is an address with a climate.
+type Site struct {
+	ID         string
+	CustomerID string
+	Address    string
+	LatDeg     float64
+	Climate    climate.Facts `gorm:"serializer:json"`
+	Version    int
+
+	Customer Customer
+}
+
+// Spot is one candidate planting place on a site.
+type Spot struct {
+	ID      string
+	SiteID  string
+	Name    string
+	Ground  ground.Facts `gorm:"serializer:json"`
+	Version int
+
+	Site Site
+}
+
+// Who may do what with the ground.
+var (
+	SeeGround  = kernel.Permission{Name: "see-ground", Roles: roles.All()}
+	KeepGround = kernel.Permission{Name: "keep-ground", Roles: roles.Counter()}
+)
+
+// Capability declares what can be asked and done here; the station may be nil.
+func Capability(station Station) kernel.Capability {
+	changed := []string{"list-spots", "see-spot", "match", "plan", "today"}
+	fresh := func(tx *kernel.Tx, _ kernel.None, id string) (Page, error) { return page(tx, kernel.ByID{ID: id}) }
+	same := func(tx *kernel.Tx, p kernel.ByID, _ string) (Page, error) { return page(tx, p) }
+	return kernel.Capability{Name: "ground", Tables: kernel.Folder(tables), Operations: []kernel.Operation{
+		kernel.Read("list-spots", "/spots", SeeGround, list),
+		kernel.Read("see-spot", "/spots/{id}", SeeGround, page),
+		kernel.Deed("add-customer", "POST", "/customers", KeepGround, addCustomer, fresh).Makes(changed...),
+		kernel.Deed("add-spot", "POST", "/spots/{id}/beside", KeepGround, addSpot, func(tx *kernel.Tx, _ kernel.ByID, id string) (Page, error) {
+			return page(tx, kernel.ByID{ID: id})
+		}).Makes(changed...),
+		kernel.Deed("save-spot", "PUT", "/spots/{id}", KeepGround, saveSpot, same).Makes(changed...),
+		kernel.Ask("read-spot", "/spots/{id}/reading", SeeGround, readSpot),
+		kernel.Deed("record-marking", "POST", "/spots/{id}/markings", KeepGround, recordMarking, same).Makes(changed...),
+		kernel.Ask("read-drainage", "/ground/drainage", SeeGround, readDrainage),
+		kernel.Deed("record-drainage", "POST", "/spots/{id}/drainage", KeepGround, recordDrainage, same).Makes(changed...),
+		kernel.Read("ask-station", "/station", SeeGround, func(tx *kernel.Tx, ask stationAsk) (climate.Facts, error) {
+			if station == nil {
+				return climate.Facts{}, kernel.Said{Status: http.StatusNotFound, Code: "no-station"}
+			}
+			return station.Climate(tx.Context(), ask.LatDeg)
+		}),
+	}}
+}
+
+type stationAsk struct {
+	LatDeg float64 `query:"lat_deg" minimum:"-66" maximum:"66"`
+}
+
+// NewCustomer is a customer with the first site and spot.
+type NewCustomer struct {
+	Name     string  `json:"name" maxLength:"120"`
+	Phone    string  `json:"phone" maxLength:"40"`
+	Address  string  `json:"address" maxLength:"200"`
+	LatDeg   float64 `json:"lat_deg" minimum:"-66" maximum:"66"`
+	SpotName string  `json:"spot_name" maxLength:"120"`
+}
+
+// addCustomer takes a customer, a site and its first spot down.
+func addCustomer(tx *kernel.Tx, _ kernel.None, c NewCustomer) (spotID string, err error) {
+	c.Name, c.Address, c.SpotName = strings.TrimSpace(c.Name), strings.TrimSpace(c.Address), strings.TrimSpace(c.SpotName)
+	if err := fault.Missing("address", c.Address, "name", c.Name, "spot_name", c.SpotName).Err(); err != nil {
+		return "", err
+	}
+	customer := Customer{ID: kernel.NewID(), Name: c.Name, Phone: strings.TrimSpace(c.Phone), Version: 1}
+	if err := kernel.Add(tx, &customer); err != nil {
+		return "", err
+	}
+	site := Site{ID: kernel.NewID(), CustomerID: customer.ID, Address: c.Address, LatDeg: c.LatDeg, Version: 1}
+	if err := kernel.Add(tx, &site); err != nil {
+		return "", err
+	}
+	return newSpot(tx, site.ID, c.SpotName)
+}
+
+func newSpot(tx *kernel.Tx, siteID, name string) (id string, err error) {
+	spot := Spot{ID: kernel.NewID(), SiteID: siteID, Name: name, Version: 1, Ground: ground.Facts{Obstacles: []ground.Obstacle{}}}
+	return spot.ID, kernel.Add(tx, &spot)
+}
+
+// NewSpot is another spot on the same site.
+type NewSpot struct {
+	SpotName string `json:"spot_name" maxLength:"120"`
+}
+
+func addSpot(tx *kernel.Tx, p kernel.ByID, n NewSpot) (spotID string, err error) {
+	n.SpotName = strings.TrimSpace(n.SpotName)
+	if err := fault.Missing("spot_name", n.SpotName).Err(); err != nil {
+		return "", err
+	}
+	beside, err := kernel.One[Spot](tx, "id = ?", p.ID)
+	if err != nil {
+		return "", err
+	}
+	return newSpot(tx, beside.SiteID, n.SpotName)
+}
+
+// Change is a spot as it should be, and the version that was seen.
+type Change struct {
+	Version     int           `json:"version"`
+	SiteVersion int           `json:"site_version"`
+	Name        string        `json:"name" maxLength:"120"`
+	LatDeg      float64       `json:"lat_deg" minimum:"-66" maximum:"66"`
+	Ground      ground.Facts  `json:"ground"`
+	Climate     climate.Facts `json:"climate"`
+}
+
+func (c Change) check() error {
+	l := append(ground.CheckFacts(c.Ground).Under("ground"), climate.CheckFacts(c.Climate).Under("climate")...)
+	return append(l, fault.Missing("name", strings.TrimSpace(c.Name))...).Err()
+}
+
+// saveSpot keeps a spot and the climate of its site. Errors: kernel.Stale with the spot's page.
+func saveSpot(tx *kernel.Tx, p kernel.ByID, c Change) (string, error) {
+	if err := c.check(); err != nil {
+		return "", err
+	}
+	v, err := SpotOf(tx, p.ID)
+	if err != nil {
+		return "", err
+	}
+	if v.Spot.Version != c.Version || v.Spot.Site.Version != c.SiteVersion {
+		return "", stale(tx, p)
+	}
+	spot, site := v.Spot, v.Spot.Site
+	spot.Name, spot.Ground, spot.Version = strings.TrimSpace(c.Name), c.Ground, c.Version+1
+	site.LatDeg, site.Climate, site.Version = c.LatDeg, c.Climate, c.SiteVersion+1
+	err = update(tx, &spot, c.Version, "name", "ground", "version")
+	if err == nil {
+		err = update(tx, &site, c.SiteVersion, "lat_deg", "climate", "version")
+	}
+	if errors.Is(err, kernel.ErrMissing) { // somebody was there between reading and writing
+		return "", stale(tx, p)
+	}
+	return p.ID, err
+}
+
+// update writes columns of a record whose version is still the one that was seen, else kernel.ErrMissing.
+func update[T any](tx *kernel.Tx, record *T, seen int, columns ...string) error {
+	done := tx.DB().Model(record).Where("version = ?", seen).Select(columns).Updates(record)
+	if done.Error == nil && done.RowsAffected == 0 {
+		return kernel.ErrMissing
+	}
+	return kernel.Ours(done.Error)
+}
+
+func stale(tx *kernel.Tx, p kernel.ByID) error {
+	present, err := page(tx, p)
+	return errors.Join(err, kernel.Stale{Current: present})
+}

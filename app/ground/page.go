@@ -1,0 +1,248 @@
+package ground
+
+import (
+	"fmt"
+	"math"
+	"slices"
+	"strings"
+	"time"
+
+	"sedum/core/calc"
+	"sedum/core/climate"
+	"sedum/core/ground"
+	"sedum/kernel"
+	"sedum/words"
+)
+
+// Known is a spot with its records and what they say.
+type Known struct {
+	Spot     Spot
+	Markings []Marking
+	Tests    []DrainageTest
+	// Marked is the marking record that holds today, nil when there is none: nobody digs.
+	Marked *Marking
+	ground.SpotReading
+}
+
+// SpotOf finds a spot with its records, read by the house's rules.
+func SpotOf(tx *kernel.Tx, id string) (Known, error) {
+	s, err := kernel.One[Spot](tx.With("Site.Customer"), "id = ?", id)
+	if err != nil {
+		return Known{}, err
+	}
+	all, err := read(tx, []Spot{s})
+	if err != nil {
+		return Known{}, err
+	}
+	return all[0], nil
+}
+
+// read joins spots with their records, newest first.
+func read(tx *kernel.Tx, spots []Spot) ([]Known, error) {
+	ids := []string{}
+	for _, s := range spots {
+		ids = append(ids, s.ID)
+	}
+	out := []Known{}
+	if len(ids) == 0 {
+		return out, nil
+	}
+	markings, err := kernel.Many[Marking](tx, "at DESC, id DESC", "spot_id IN ?", ids)
+	if err != nil {
+		return out, err
+	}
+	tests, err := kernel.Many[DrainageTest](tx, "at DESC, id DESC", "spot_id IN ?", ids)
+	if err != nil {
+		return out, err
+	}
+	for _, s := range spots {
+		k := Known{Spot: s}
+		for _, m := range markings {
+			if m.SpotID == s.ID {
+				k.Markings = append(k.Markings, m)
+			}
+		}
+		for _, t := range tests {
+			if t.SpotID == s.ID {
+				k.Tests = append(k.Tests, t)
+			}
+		}
+		if err := k.read(tx); err != nil {
+			return out, err
+		}
+		out = append(out, k)
+	}
+	return out, nil
+}
+
+func (k *Known) read(tx *kernel.Tx) (err error) {
+	if i := slices.IndexFunc(k.Markings, func(m Marking) bool { return m.days().Holds(tx.Today()) }); i >= 0 {
+		k.Marked = &k.Markings[i]
+	}
+	var newest *ground.Hole
+	if len(k.Tests) > 0 {
+		newest = &ground.Hole{WidthMM: k.Tests[0].HoleWidthMM, Readings: k.Tests[0].Readings}
+	}
+	k.SpotReading, err = ground.ReadSpot(tx.Who.House, k.Spot.Ground, k.Spot.Site.Climate, k.Marked != nil, newest)
+	return err
+}
+
+// Marked is the marking that holds, on the page.
+type Marked struct {
+	Reference    string `json:"reference"`
+	MarkedOn     string `json:"marked_on"`
+	ExpiresOn    string `json:"expires_on"`
+	MarkedBy     string `json:"marked_by"`
+	PrivateLines string `json:"private_lines"`
+}
+
+// Answer is what the entries of a spot say, in words.
+type Answer struct {
+	Marked       *Marked                   `json:"marked" doc:"the record that holds today; null: nobody digs"`
+	Soil         *ground.TextureResult     `json:"soil"`
+	SoilText     string                    `json:"soil_text"`
+	Drainage     *ground.PercolationResult `json:"drainage"`
+	DrainageText string                    `json:"drainage_text"`
+	Class        string                    `json:"class"`
+	Dryness      *int                      `json:"dryness"`
+	DrynessText  string                    `json:"dryness_text"`
+	Missing      []kernel.Sentence         `json:"missing"`
+}
+
+// Hole is a drainage hole as it was read.
+type Hole struct {
+	At          time.Time        `json:"at"`
+	HoleWidthMM float64          `json:"hole_width_mm"`
+	Readings    []ground.Reading `json:"readings"`
+}
+
+// Page is the page of a spot.
+type Page struct {
+	ID          string        `json:"id"`
+	Version     int           `json:"version"`
+	SiteVersion int           `json:"site_version"`
+	Name        string        `json:"name"`
+	Customer    string        `json:"customer"`
+	Phone       string        `json:"phone"`
+	Address     string        `json:"address"`
+	LatDeg      float64       `json:"lat_deg"`
+	Ground      ground.Facts  `json:"ground"`
+	Climate     climate.Facts `json:"climate"`
+	Tests       []Hole        `json:"tests" doc:"newest first"`
+	Reading     Answer        `json:"reading"`
+}
+
+// Pages are spots by customer.
+type Pages struct {
+	Spots []Page `json:"spots"`
+}
+
+// Drainage is what a hole says while it is read.
+type Drainage struct {
+	Result *ground.PercolationResult `json:"result"`
+	Text   string                    `json:"text"`
+}
+
+func page(tx *kernel.Tx, p kernel.ByID) (Page, error) {
+	k, err := SpotOf(tx, p.ID)
+	if err != nil {
+		return Page{}, err
+	}
+	return k.Page(tx.Say), nil
+}
+
+// readSpot answers while someone types about a spot; nothing is kept.
+func readSpot(tx *kernel.Tx, p kernel.ByID, c Change) (Answer, error) {
+	if err := c.check(); err != nil {
+		return Answer{}, err
+	}
+	k, err := SpotOf(tx, p.ID)
+	if err != nil {
+		return Answer{}, err
+	}
+	k.Spot.Ground, k.Spot.Site.Climate = c.Ground, c.Climate
+	err = k.read(tx)
+	return k.reading(tx.Say), err
+}
+
+func list(tx *kernel.Tx, _ kernel.None) (Pages, error) {
+	spots, err := kernel.Many[Spot](tx.With("Site.Customer"), "site_id, name", "")
+	if err != nil {
+		return Pages{}, err
+	}
+	return show(tx, spots)
+}
+
+func show(tx *kernel.Tx, spots []Spot) (Pages, error) {
+	known, err := read(tx, spots)
+	out := Pages{[]Page{}}
+	for _, k := range known {
+		out.Spots = append(out.Spots, k.Page(tx.Say))
+	}
+	slices.SortStableFunc(out.Spots, func(a, b Page) int { return strings.Compare(a.Customer, b.Customer) })
+	return out, err
+}
+
+// All lists every spot by customer.
+func All(tx *kernel.Tx) (Pages, error) { return list(tx, kernel.None{}) }
+
+// Page is the page of a spot.
+func (k Known) Page(s words.Speaker) Page {
+	site := k.Spot.Site
+	out := Page{ID: k.Spot.ID, Version: k.Spot.Version, SiteVersion: site.Version, Name: k.Spot.Name, Customer: site.Customer.Name, Phone: site.Customer.Phone,
+		Address: site.Address, LatDeg: site.LatDeg, Ground: k.Spot.Ground, Climate: site.Climate, Tests: []Hole{}, Reading: k.reading(s)}
+	if out.Ground.Obstacles == nil {
+		out.Ground.Obstacles = []ground.Obstacle{}
+	}
+	for _, t := range k.Tests {
+		out.Tests = append(out.Tests, Hole{t.At, t.HoleWidthMM, t.Readings})
+	}
+	return out
+}
+
+func (k Known) reading(s words.Speaker) Answer {
+	out := Answer{Class: k.Class, Dryness: k.Dryness, Missing: []kernel.Sentence{}}
+	if m := k.Marked; m != nil {
+		out.Marked = &Marked{m.Reference, m.MarkedOn.Format(time.DateOnly), m.ExpiresOn.Format(time.DateOnly), m.MarkedBy, m.PrivateLines}
+	}
+	if k.Soil != nil {
+		soil := calc.Rounded(*k.Soil)
+		out.Soil = &soil
+		out.SoilText = s.Say("soil.sentence", map[string]any{"class": capital(soil.Class), "water": soil.AvailableWaterMMPM})
+	}
+	if k.SpotReading.Drainage != nil {
+		out.Drainage, out.DrainageText = sayDrainage(s, *k.SpotReading.Drainage)
+	}
+	if k.Dryness != nil {
+		out.DrynessText = capital(s.Say(fmt.Sprintf("dryness.%d", *k.Dryness), nil))
+	}
+	for _, m := range k.Missing {
+		out.Missing = append(out.Missing, kernel.Sentence{Code: m, Text: s.Say("missing."+m, nil)})
+	}
+	return out
+}
+
+func sayDrainage(s words.Speaker, full ground.PercolationResult) (*ground.PercolationResult, string) {
+	r := calc.Rounded(full)
+	switch {
+	case r.Class == "water-entering" || r.Class == "too-early":
+		return &r, s.Say("drainage."+r.Class, nil)
+	case r.Drain300Min == nil:
+		return &r, s.Say("drainage.never", nil)
+	}
+	return &r, s.Say("drainage.sentence", map[string]any{"time": duration(*r.Drain300Min), "class": s.Say("drainage."+r.Class, nil)})
+}
+
+func duration(minutes float64) string {
+	if minutes < 90 {
+		return fmt.Sprintf("%.0f min", math.Round(minutes))
+	}
+	return fmt.Sprintf("%.1f h", minutes/60)
+}
+
+func capital(text string) string {
+	if text == "" {
+		return text
+	}
+	return strings.ToUpper(text[:1]) + text[1:]
+}

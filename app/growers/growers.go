@@ -1,0 +1,136 @@
+// Package growers is what each grower sent, and the notes that go back to them.
+package growers
+
+import (
+	"embed"
+	"fmt"
+	"slices"
+	"strings"
+	"time"
+
+	"sedum/app/bench"
+	"sedum/app/lots"
+	"sedum/app/yard"
+	"sedum/core/roles"
+	"sedum/core/sampling"
+	"sedum/core/stock"
+	"sedum/kernel"
+)
+
+//go:embed tables/*.sql
+var tables embed.FS
+
+// SendNotes is the office's.
+var SendNotes = kernel.Permission{Name: "send-notes", Roles: roles.Office()}
+
+// Capability declares what can be asked and done here.
+func Capability() kernel.Capability {
+	return kernel.Capability{Name: "growers", Tables: kernel.Folder(tables), Operations: []kernel.Operation{
+		kernel.Read("list-growers", "/growers", yard.SeeYard, list),
+		kernel.Ask("draft-grower-note", "/lots/{number}/grower-note/draft", yard.SeeYard, draft),
+		kernel.Deed("send-grower-note", "POST", "/lots/{number}/grower-note", SendNotes, send, showNote).
+			Makes("list-growers", "see-lot", "list-lots", "list-trees", "see-tree", "today"),
+		kernel.Deed("answer-grower-note", "PUT", "/grower-notes/{number}/answer", SendNotes, answer, showNote).Makes("list-growers"),
+		kernel.ReadFile("grower-note-pdf", "/grower-notes/{number}/note.pdf", yard.SeeYard, "application/pdf", notePDF),
+		kernel.ReadFile("grower-note-csv", "/grower-notes/{number}/note.csv", yard.SeeYard, "text/csv", noteCSV),
+	}}
+}
+
+// Grower is a grower's record.
+type Grower struct {
+	Name           string        `json:"name"`
+	Place          string        `json:"place"`
+	Strictness     string        `json:"strictness"`
+	StrictnessText string        `json:"strictness_text"`
+	Record         []yard.Closed `json:"record"`
+	Faulty         lots.Share    `json:"faulty"`
+	Faults         []lots.Share  `json:"faults" doc:"by fault, the commonest first"`
+	Seasons        []lots.Share  `json:"seasons" doc:"the faulty shares by half year, oldest first: the trend"`
+	Notes          []NoteLine    `json:"notes"`
+}
+
+// All is every grower by name.
+type All struct {
+	Growers []Grower `json:"growers"`
+}
+
+func list(tx *kernel.Tx, _ kernel.None) (All, error) {
+	growers, err := kernel.Many[yard.Grower](tx, "name", "")
+	if err != nil {
+		return All{}, err
+	}
+	out := All{[]Grower{}}
+	for _, g := range growers {
+		v, err := record(tx, g)
+		if err != nil {
+			return out, err
+		}
+		out.Growers = append(out.Growers, v)
+	}
+	return out, nil
+}
+
+// share is a share with its exact 95 % interval.
+func share(code, text string, found, checked int) lots.Share {
+	out := lots.Share{Code: code, Text: text, Found: found, Checked: checked}
+	out.Low, out.High = sampling.Interval(found, checked)
+	if checked > 0 {
+		out.Share = float64(found) / float64(checked)
+	}
+	return out
+}
+
+func record(tx *kernel.Tx, g yard.Grower) (Grower, error) {
+	v := Grower{Name: g.Name, Place: g.Place, Faults: []lots.Share{}, Seasons: []lots.Share{}, Notes: []NoteLine{}}
+	var err error
+	if v.Record, err = yard.RecordOf(tx, g.ID); err != nil {
+		return v, err
+	}
+	released := []bool{}
+	for _, c := range v.Record {
+		released = append(released, c.Decision == stock.LotReleased)
+	}
+	v.Strictness = string(sampling.Switch(released))
+	v.StrictnessText = tx.Say.Say("strictness."+v.Strictness, nil)
+	notes, err := kernel.Many[Note](tx, "sent_at DESC, number DESC", "grower_id = ?", g.ID)
+	if err != nil {
+		return v, err
+	}
+	for _, n := range notes {
+		v.Notes = append(v.Notes, n.line(tx.Say))
+	}
+	looks, err := bench.FirstLooksOfGrower(tx, g.ID)
+	if err != nil {
+		return v, err
+	}
+	faulty, byFault, season, checkedIn := 0, map[string]int{}, map[string]int{}, map[string]int{}
+	for _, look := range looks {
+		bad, _ := stock.Faulty(look.Assessment)
+		half := halfYear(look.At)
+		checkedIn[half]++
+		for code := range stock.GrowerFaults(look.Assessment) {
+			byFault[code]++
+		}
+		if bad {
+			faulty++
+			season[half]++
+		}
+	}
+	v.Faulty = share("faulty", "", faulty, len(looks))
+	for code, n := range byFault {
+		v.Faults = append(v.Faults, share(code, lots.FaultText(tx.Say, code), n, len(looks)))
+	}
+	slices.SortFunc(v.Faults, lots.Commonest)
+	for half, n := range checkedIn {
+		v.Seasons = append(v.Seasons, share(half, tx.Say.Say("grower.season."+half[5:], map[string]any{"year": half[:4]}), season[half], n))
+	}
+	slices.SortFunc(v.Seasons, func(a, b lots.Share) int { return strings.Compare(a.Code, b.Code) })
+	return v, nil
+}
+
+func halfYear(t time.Time) string {
+	if t.Month() <= time.June {
+		return fmt.Sprintf("%d-1", t.Year())
+	}
+	return fmt.Sprintf("%d-2", t.Year())
+}

@@ -1,0 +1,157 @@
+// Package journeys is what a journey did to a tree, coming or going home, and its repair.
+package journeys
+
+import (
+	"embed"
+	"strings"
+	"time"
+
+	"sedum/app/people"
+	records "sedum/app/yard"
+	"sedum/core/roles"
+	"sedum/core/stock"
+	"sedum/core/yard"
+	"sedum/kernel"
+)
+
+//go:embed tables/*.sql
+var tables embed.FS
+
+// Damage is what a journey did to a tree, and the repair.
+type Damage struct {
+	ID         string
+	TreeID     string
+	Journey    string
+	Damage     yard.Damage
+	GirthShare float64
+	Repair     string
+	Verdict    stock.Verdict
+	Note       string
+	PersonID   string
+	At         time.Time
+	RepairedAt *time.Time
+	RepairedBy *string
+
+	Person people.Named
+}
+
+// TableName says whose damages they are.
+func (Damage) TableName() string { return "journey_damages" }
+
+// CheckTrees is for everybody who works in the yard.
+var CheckTrees = kernel.Permission{Name: "check-trees", Roles: roles.All()}
+
+// Capability declares what can be done here.
+func Capability() kernel.Capability {
+	return kernel.Capability{Name: "journeys", Tables: kernel.Folder(tables), Operations: []kernel.Operation{
+		kernel.Deed("record-damage", "POST", "/trees/{tag}/damages", CheckTrees, record, records.ShowTree[string]).
+			Keep().Makes("see-tree", "see-work", "list-trees", "list-lots", "today"),
+		kernel.Deed("repair-damage", "PUT", "/trees/{tag}/damages/{id}/repaired", CheckTrees, repair, func(tx *kernel.Tx, p Of, _ kernel.None) (records.Stands, error) {
+			return records.Show(tx, p.Tag)
+		}).Keep().Makes("see-tree", "see-work", "today"),
+	}}
+}
+
+// NewDamage is what a journey did to a tree.
+type NewDamage struct {
+	Journey string      `json:"journey" enum:"arrival,going-home"`
+	Damage  yard.Damage `json:"damage" enum:"broken-branch,broken-leader,torn-bark,wind-burn,broken-pot,loose-ball"`
+	// GirthShare of torn bark.
+	GirthShare float64 `json:"girth_share" minimum:"0" maximum:"1"`
+	Note       string  `json:"note" maxLength:"200"`
+}
+
+// record appends what a journey did. On arrival the tree moves where the damage puts it; going home it is the customer's: only the
+// repair is told.
+func record(tx *kernel.Tx, p kernel.ByTag, n NewDamage) (string, error) {
+	t, err := records.HoldTree(tx, p.Tag)
+	if err != nil {
+		return "", err
+	}
+	r := yard.RepairOf(n.Damage, n.GirthShare)
+	d := Damage{ID: kernel.NewID(), TreeID: t.ID, Journey: n.Journey, Damage: n.Damage, GirthShare: n.GirthShare, Repair: r.Do,
+		Verdict: r.Verdict, Note: strings.TrimSpace(n.Note), PersonID: tx.Who.ID, At: tx.Entered()}
+	if err := kernel.Add(tx, &d); err != nil || n.Journey != "arrival" {
+		return d.ID, err
+	}
+	to, days := yard.AfterDamage(n.Damage, r, t.State, t.CheckID != nil)
+	if to == t.State {
+		return d.ID, nil
+	}
+	var due *time.Time
+	if days > 0 {
+		on := tx.Today().AddDate(0, 0, days)
+		due = &on
+	}
+	return d.ID, records.Move(tx, t, to, string(n.Damage), due)
+}
+
+// Of is one damage of one tree.
+type Of struct {
+	kernel.ByTag
+	kernel.ByID
+}
+
+// Repaired says that a repair is done, or takes that back.
+type Repaired struct {
+	Repaired bool `json:"repaired"`
+}
+
+func repair(tx *kernel.Tx, p Of, r Repaired) (kernel.None, error) {
+	t, err := records.TreeByTag(tx, p.Tag)
+	if err != nil {
+		return kernel.None{}, err
+	}
+	columns := map[string]any{"repaired_at": nil, "repaired_by": nil}
+	if r.Repaired {
+		columns = map[string]any{"repaired_at": tx.Entered(), "repaired_by": tx.Who.ID}
+	}
+	return kernel.None{}, kernel.ChangeOne[Damage](tx, columns, "id = ? AND tree_id = ?", p.ID, t.ID)
+}
+
+// Open counts the repairs of a tree that wait.
+func Open(tx *kernel.Tx, treeID string) (int, error) {
+	return kernel.Value[int](tx, "SELECT COUNT(*) FROM journey_damages WHERE tree_id = ? AND repaired_at IS NULL AND verdict = ?", treeID, stock.Fix)
+}
+
+// Waiting is a repair that waits in the yard, with its tree.
+type Waiting struct {
+	records.TreeRow
+	ID     string
+	Damage yard.Damage
+	Repair string
+}
+
+const mostWaiting = 200
+
+// ToRepair lists the repairs that wait in the yard, oldest first.
+func ToRepair(tx *kernel.Tx) ([]Waiting, error) {
+	return kernel.Rows[Waiting](tx, "SELECT "+records.RowColumns+", d.id, d.damage, d.repair FROM journey_damages d JOIN "+records.RowTables+
+		` WHERE t.id = d.tree_id AND d.repaired_at IS NULL AND d.verdict = 'fix' AND d.journey = 'arrival' AND t.state NOT IN ? ORDER BY d.at, d.id LIMIT ?`,
+		stock.Gone(), mostWaiting)
+}
+
+// Shown is a damage in a tree's record.
+type Shown struct {
+	ID       string     `json:"id"`
+	Journey  string     `json:"journey"`
+	Damage   string     `json:"damage"`
+	Text     string     `json:"text"`
+	Repair   string     `json:"repair"`
+	ToRepair bool       `json:"to_repair" doc:"a repair that keeps the tree from being sold"`
+	Note     string     `json:"note"`
+	By       string     `json:"by"`
+	At       time.Time  `json:"at"`
+	Repaired *time.Time `json:"repaired_at"`
+}
+
+// Show is what journeys did to a tree, newest first.
+func Show(tx *kernel.Tx, treeID string) ([]Shown, error) {
+	list, err := kernel.Many[Damage](tx.With("Person"), "at DESC, id DESC", "tree_id = ?", treeID)
+	out := []Shown{}
+	for _, d := range list {
+		out = append(out, Shown{d.ID, d.Journey, string(d.Damage), tx.Say.Say("damage."+string(d.Damage), nil), tx.Say.Say("repair."+d.Repair, nil),
+			d.Verdict == stock.Fix && d.RepairedAt == nil, d.Note, d.Person.Name, d.At, d.RepairedAt})
+	}
+	return out, err
+}

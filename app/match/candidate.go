@@ -1,0 +1,151 @@
+package match
+
+import (
+	"fmt"
+	"slices"
+
+	"sedum/core/calc"
+	"sedum/core/climate"
+	"sedum/core/fit"
+	"sedum/core/ground"
+	"sedum/core/rules"
+	"sedum/kernel"
+	"sedum/words"
+)
+
+// Factor is one thing that the spot and the kind are held against each other by.
+type Factor struct {
+	Factor   fit.Factor `json:"factor"`
+	Name     string     `json:"name"`
+	Value    *float64   `json:"value" doc:"null when unknown"`
+	Text     string     `json:"text"`
+	Excludes bool       `json:"excludes"`
+}
+
+// Candidate is one tree that may be sold, held against one spot, in words.
+type Candidate struct {
+	Tag        string        `json:"tag"`
+	Common     string        `json:"common"`
+	Botanical  string        `json:"botanical"`
+	LotNumber  int           `json:"lot_number"`
+	PotL       float64       `json:"pot_l"`
+	HeightM    float64       `json:"height_m"`
+	PriceCents int           `json:"price_cents"`
+	Overall    float64       `json:"overall"`
+	Word       string        `json:"word"`
+	Mark       string        `json:"mark" doc:"well, fair, poor or excluded"`
+	Limiting   string        `json:"limiting"`
+	Factors    []Factor      `json:"factors"`
+	Unknown    []string      `json:"unknown"`
+	Remedy     string        `json:"remedy"`
+	RemedyTo   *float64      `json:"remedy_overall"`
+	Sizes      []ground.Size `json:"sizes"`
+	Cautions   []string      `json:"cautions"`
+}
+
+func (c Judged) Show(s words.Speaker, h rules.House) Candidate {
+	lot, r := c.Lot, calc.Rounded(c.Result)
+	out := Candidate{
+		Tag: c.Tree.Tag, Common: lot.Called(), Botanical: lot.Kind.Botanical, LotNumber: lot.Number, PotL: lot.PotL,
+		HeightM: lot.HeightM, PriceCents: lot.PriceCents, Overall: r.Overall, Factors: []Factor{}, Unknown: []string{},
+		Sizes: []ground.Size{}, Cautions: []string{},
+	}
+	if h := c.Check.Readings.HeightM; h != nil {
+		out.HeightM = *h
+	}
+	out.Mark = string(fit.MarkOf(h, r))
+	out.Word = s.Say("match."+out.Mark, nil)
+	if low, ok := r.Factors[r.Limiting]; ok && low < 1-1e-9 {
+		out.Limiting = s.Say("match.limiting", map[string]any{"factor": s.Say("factor."+string(r.Limiting), nil)})
+	}
+	for _, f := range fit.Order() {
+		value, known := r.Factors[f]
+		switch {
+		case known:
+			out.Factors = append(out.Factors, Factor{f, s.Say("factor."+string(f), nil), &value, factorText(s, c, f, value), slices.Contains(r.ExcludedBy, f)})
+		case slices.Contains(r.Unknown, f):
+			text := s.Say("fit.unknown."+string(f), nil)
+			out.Factors = append(out.Factors, Factor{f, s.Say("factor."+string(f), nil), nil, text, false})
+			out.Unknown = append(out.Unknown, text)
+		}
+	}
+	if r.Remedy != nil {
+		changes := []string{}
+		for _, change := range r.Remedy.Changes {
+			changes = append(changes, s.Say("remedy."+change, map[string]any{"mm150": kernel.MM(150), "mm300": kernel.MM(300)}))
+		}
+		out.Remedy = s.Say("remedy.sentence", map[string]any{"changes": s.List(changes), "overall": fmt.Sprintf("%.2f", r.Remedy.Overall)})
+		out.RemedyTo = &r.Remedy.Overall
+	}
+	if c.Room != nil {
+		out.Sizes = calc.Rounded(*c.Room).Sizes
+	}
+	for _, caution := range lot.Kind.Facts.Cautions {
+		out.Cautions = append(out.Cautions, s.Say("caution."+caution, nil))
+	}
+	return out
+}
+
+// factorText says the two figures that a factor compares.
+func factorText(s words.Speaker, c Judged, f fit.Factor, value float64) string {
+	k, site := c.Lot.Kind.Facts, c.Site
+	switch f {
+	case fit.Cold:
+		return s.Say("fit.cold", map[string]any{"limit": kernel.Celsius(*k.ColdC), "site": kernel.Celsius(*site.MinC)})
+	case fit.Heat:
+		return s.Say("fit.heat", map[string]any{"limit": kernel.Celsius(*k.HeatC), "site": kernel.Celsius(*site.HotMonthC)})
+	case fit.Light:
+		return s.Say("fit.light", map[string]any{"low": k.Kind.SunH[1], "high": k.Kind.SunH[2], "site": *site.SunH})
+	case fit.Drainage:
+		id := "fit.drainage"
+		if site.RaiseMM >= 150 {
+			id = "fit.drainage.raised"
+		}
+		class := fit.RaisedDrainage(*site.Drainage, site.RaiseMM)
+		return s.Say(id, map[string]any{"limit": s.Say("drainage."+*k.DrainageMax, nil), "site": s.Say("drainage."+class, nil)})
+	case fit.Reaction:
+		values := map[string]any{"low": k.Kind.PH[1], "high": k.Kind.PH[2]}
+		if site.PH == nil {
+			return s.Say("fit.ph.guess", values)
+		}
+		values["site"] = *site.PH
+		return s.Say("fit.ph", values)
+	case fit.Drought:
+		dry := climate.DroughtIndex(*site.SummerDeficitMM, site.RaiseMM, *site.AvailableMMPM)
+		return s.Say("fit.drought", map[string]any{"limit": *k.Drought,
+			"site": s.Say(fmt.Sprintf("dryness.%d", dry), nil), "water": s.Say("water."+*site.Water, nil)})
+	case fit.Room:
+		return roomText(s, c)
+	case fit.Chill:
+		return s.Say("fit.chill", map[string]any{"limit": *k.ChillNeed, "site": *site.Chill})
+	case fit.Pollination:
+		if value < 1 {
+			return s.Say("fit.pollination.short", nil)
+		}
+		return s.Say("fit.pollination", nil)
+	case fit.Wind:
+		return s.Say("fit.wind", map[string]any{"limit": s.Say("exposure."+*k.Wind, nil), "site": s.Say("exposure."+*site.Wind, nil)})
+	}
+	return s.Say("fit.soil."+k.SoilBearings[*site.SoilGroup], map[string]any{"site": s.Say("group."+*site.SoilGroup, nil)})
+}
+
+func roomText(s words.Speaker, c Judged) string {
+	if c.Room == nil || c.Room.FirstYear == nil {
+		return s.Say("fit.room", nil)
+	}
+	for _, o := range c.Room.Obstacles {
+		if o.FirstYear == nil || (*o.FirstYear != *c.Room.FirstYear && !(c.Site.MeetsLine && o.Kind == "line")) {
+			continue
+		}
+		values := map[string]any{"what": s.Say("obstacle."+o.Kind, nil), "year": *o.FirstYear}
+		switch {
+		case o.Kind == "line":
+			return s.Say("fit.room.line", values)
+		case *o.FirstYear == 0:
+			return s.Say("fit.room.now", values)
+		case !c.Site.MeetsLine:
+			return s.Say("fit.room.year", values)
+		}
+	}
+	return s.Say("fit.room", nil)
+}

@@ -1,0 +1,92 @@
+// Package messages is what the house tells people by itself.
+package messages
+
+import (
+	"context"
+	"embed"
+	"log/slog"
+	"time"
+
+	"sedum/app/people"
+	"sedum/kernel"
+)
+
+//go:embed tables/*.sql
+var tables embed.FS
+
+// Gateway carries a message out of the house, to a telephone.
+type Gateway interface {
+	Send(ctx context.Context, personID, code string) error
+}
+
+// Message is what the house told somebody.
+type Message struct {
+	ID       string
+	PersonID string
+	Code     string
+	Facts    map[string]string `gorm:"serializer:json"`
+	At       time.Time
+	ReadAt   *time.Time
+}
+
+// Desk tells people; its Gateway may be nil.
+type Desk struct{ Gateway Gateway }
+
+// TellDuty tells whoever is on duty. What is told is in the house's record with the deed; it goes out when that is in, and a gateway
+// that does not answer undoes nothing.
+func (d Desk) TellDuty(tx *kernel.Tx, code string, facts map[string]string) error {
+	p, err := people.OnDuty(tx)
+	if err != nil {
+		return err
+	}
+	m := Message{ID: kernel.NewID(), PersonID: p.ID, Code: code, Facts: facts, At: tx.Now}
+	if err := kernel.Add(tx, &m); err != nil {
+		return err
+	}
+	if d.Gateway != nil {
+		tx.AfterCommit(func(ctx context.Context) {
+			if err := d.Gateway.Send(ctx, p.ID, code); err != nil {
+				slog.WarnContext(ctx, "a message did not go out", "message", code, "error", err)
+			}
+		})
+	}
+	return nil
+}
+
+// Capability declares what can be asked and done here.
+func Capability() kernel.Capability {
+	return kernel.Capability{Name: "messages", Tables: kernel.Folder(tables), Operations: []kernel.Operation{
+		kernel.Read("list-messages", "/messages", kernel.SignedIn, list),
+		kernel.Remove("read-message", "/messages/{id}", kernel.SignedIn, func(tx *kernel.Tx, p kernel.ByID) error {
+			_, err := kernel.Change[Message](tx, map[string]any{"read_at": tx.Now}, "id = ? AND person_id = ?", p.ID, tx.Who.ID)
+			return err
+		}).Makes("list-messages"),
+	}}
+}
+
+// Told is a message in words.
+type Told struct {
+	ID   string    `json:"id"`
+	At   time.Time `json:"at"`
+	Text string    `json:"text"`
+}
+
+// All is what was told to the caller and not read, newest first.
+type All struct {
+	Messages []Told `json:"messages"`
+}
+
+const shown = 20
+
+func list(tx *kernel.Tx, _ kernel.None) (All, error) {
+	rows, err := kernel.Rows[Message](tx, "SELECT * FROM messages WHERE person_id = ? AND read_at IS NULL ORDER BY at DESC, id LIMIT ?", tx.Who.ID, shown)
+	out := All{[]Told{}}
+	for _, m := range rows {
+		values := map[string]any{}
+		for k, v := range m.Facts {
+			values[k] = v
+		}
+		out.Messages = append(out.Messages, Told{m.ID, m.At, tx.Say.Say("message."+m.Code, values)})
+	}
+	return out, err
+}

@@ -1,0 +1,150 @@
+// Package rules is the house's own rules: every threshold and school, changed by a manager with a reason.
+package rules
+
+import (
+	"embed"
+	"strconv"
+	"strings"
+	"sync"
+	"time"
+
+	"sedum/core/fault"
+	"sedum/core/roles"
+	"sedum/core/rules"
+	"sedum/kernel"
+)
+
+//go:embed tables/*.sql
+var tables embed.FS
+
+// Change is one change of a threshold or a school, appended.
+type Change struct {
+	ID       string
+	Seq      int
+	RuleKey  string
+	Value    string
+	Reason   string
+	PersonID string
+	At       time.Time
+}
+
+// TableName says what it is a change of.
+func (Change) TableName() string { return "rule_changes" }
+
+// Book knows the house in force. When nobody changed a rule since it was read, only the number of changes is compared.
+type Book struct {
+	mu    sync.Mutex
+	house rules.House
+	seq   int
+	read  bool
+}
+
+// Admit finds who is calling, with the rules in force, in one question to the database.
+func (b *Book) Admit(tx *kernel.Tx, personID string) (kernel.Who, error) {
+	type caller struct {
+		ID, Name     string
+		Role         roles.Role
+		Active       bool
+		SessionEpoch int
+		Seq          int
+	}
+	found, err := kernel.Rows[caller](tx, `SELECT id, name, role, active, session_epoch, (SELECT COALESCE(MAX(seq), 0) FROM rule_changes) AS seq
+		FROM people WHERE id = ?`, personID)
+	if err != nil {
+		return kernel.Who{}, err
+	}
+	if len(found) == 0 {
+		return kernel.Who{}, kernel.ErrMissing
+	}
+	c := found[0]
+	if !c.Active {
+		return kernel.Who{}, kernel.ErrNotAllowed
+	}
+	house, err := b.at(tx, c.Seq)
+	return kernel.Who{ID: c.ID, Name: c.Name, Role: c.Role, Epoch: c.SessionEpoch, House: house}, err
+}
+
+// House is the house itself as one who acts, with its rules in force.
+func (b *Book) House(tx *kernel.Tx) (kernel.Who, error) {
+	seq, err := kernel.Value[int](tx, "SELECT COALESCE(MAX(seq), 0) FROM rule_changes")
+	if err != nil {
+		return kernel.Who{}, err
+	}
+	house, err := b.at(tx, seq)
+	return kernel.Who{House: house}, err
+}
+
+func (b *Book) at(tx *kernel.Tx, seq int) (rules.House, error) {
+	b.mu.Lock()
+	defer b.mu.Unlock()
+	if b.read && seq == b.seq {
+		return b.house, nil
+	}
+	changes, err := kernel.Many[Change](tx, "seq", "")
+	if err != nil {
+		return rules.House{}, err
+	}
+	house, last := rules.House{}, 0
+	for _, c := range changes {
+		last = c.Seq
+		if next, err := apply(house, c.RuleKey, c.Value); err == nil { // a rule that a later version dropped no longer applies
+			house = next
+		}
+	}
+	b.house, b.seq, b.read = house, last, true
+	return house, nil
+}
+
+const schoolPrefix = "school:"
+
+func apply(h rules.House, key, value string) (rules.House, error) {
+	if step, ok := strings.CutPrefix(key, schoolPrefix); ok {
+		return h.WithSchool(rules.Step(step), value)
+	}
+	x, err := strconv.ParseFloat(value, 64)
+	if err != nil {
+		return h, fault.List{{Field: "value", Code: fault.WrongType, Limit: "number"}}
+	}
+	return h.With(rules.Key(key), x)
+}
+
+// Who may see and change the rules.
+var (
+	SeeRules    = kernel.Permission{Name: "see-rules", Roles: roles.All()}
+	ChangeRules = kernel.Permission{Name: "change-rules", Roles: roles.Office()}
+)
+
+// Capability declares what can be asked and done here.
+func Capability(b *Book) kernel.Capability {
+	return kernel.Capability{Name: "rules", Tables: kernel.Folder(tables), Operations: []kernel.Operation{
+		kernel.Read("see-rules", "/rules", SeeRules, func(tx *kernel.Tx, _ kernel.None) (All, error) { return show(tx, tx.Who.House), nil }),
+		// Every answer may rest on a rule.
+		kernel.Deed("change-rule", "POST", "/rules", ChangeRules, change, func(tx *kernel.Tx, _, _ kernel.None) (All, error) {
+			who, err := b.House(tx)
+			return show(tx, who.House), err
+		}).Makes(kernel.Everything),
+	}}
+}
+
+// NewChange asks for another threshold, or (key "school:step") another school.
+type NewChange struct {
+	Key    string `json:"key" maxLength:"60"`
+	Value  string `json:"value" maxLength:"60"`
+	Reason string `json:"reason" maxLength:"500"`
+}
+
+// change changes a house rule from now on. Sheets already issued keep theirs.
+func change(tx *kernel.Tx, _ kernel.None, c NewChange) (kernel.None, error) {
+	if _, err := apply(tx.Who.House, c.Key, c.Value); err != nil {
+		return kernel.None{}, err
+	}
+	if strings.TrimSpace(c.Reason) == "" {
+		return kernel.None{}, fault.List{{Field: "reason", Code: fault.Required}}
+	}
+	seq, err := tx.Next("rule-change", 1)
+	if err != nil {
+		return kernel.None{}, err
+	}
+	return kernel.None{}, kernel.Add(tx, &Change{ID: kernel.NewID(), Seq: seq, RuleKey: c.Key, Value: c.Value, Reason: strings.TrimSpace(c.Reason),
+		PersonID: tx.Who.ID, At: tx.Now})
+}

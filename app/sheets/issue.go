@@ -1,0 +1,92 @@
+package sheets
+
+import (
+	"errors"
+	"strings"
+
+	records "sedum/app/yard"
+	"sedum/core/rules"
+	"sedum/core/stock"
+	"sedum/kernel"
+)
+
+// Issue asks for a sheet: a plan, and the reason an advisor signs with when something stands against it.
+type Issue struct {
+	PlanAsk
+	TreeVersion  int    `json:"tree_version"`
+	SignedReason string `json:"signed_reason" maxLength:"500"`
+	Units        string `json:"units" enum:"metric,us"`
+	Language     string `json:"language" enum:"en-US,en-GB"`
+}
+
+// issue freezes a plan as a numbered sheet and reserves its tree. The tree is held before the plan is made, so that the plan is that of
+// the tree as it is reserved.
+//
+// Refused when services are not marked (no signature replaces a record) or there is no planting here;
+// when something else stands against it, until an advisor signs with a reason.
+func issue(tx *kernel.Tx, _ kernel.None, ask Issue) (number int, err error) {
+	t, err := records.HoldTree(tx, ask.Tag)
+	if err != nil {
+		return 0, err
+	}
+	if t.Version != ask.TreeVersion {
+		current, err := records.Show(tx, t.Tag)
+		return 0, errors.Join(err, kernel.Stale{Current: current})
+	}
+	if t.State != stock.ForSale {
+		return 0, kernel.Refused{Code: "not-for-sale", Field: "tag"}
+	}
+	p, err := ask.make(tx)
+	if err != nil {
+		return 0, err
+	}
+	ask.SignedReason = strings.TrimSpace(ask.SignedReason)
+	switch {
+	case p.plan.Refused != "":
+		return 0, kernel.Refused{Code: p.plan.Refused, Field: "spot_id"}
+	case p.plan.Locked:
+		return 0, kernel.Refused{Code: "services-unmarked", Field: "spot_id"}
+	case len(p.stops) > 0 && ask.SignedReason == "":
+		return 0, kernel.Refused{Code: "sign-with-reason", Field: "signed_reason"}
+	}
+	n, err := tx.Next("sheet", 1)
+	if err != nil {
+		return 0, err
+	}
+	s := Sheet{ID: kernel.NewID(), Number: n, TreeID: t.ID, SpotID: p.spot.Spot.ID, PersonID: tx.Who.ID, IssuedAt: tx.Now,
+		PlantingOn: p.plantingOn, Content: p.content(tx, ask), CoreVersion: rules.CoreVersion}
+	if len(p.stops) > 0 {
+		s.SignedReason = ask.SignedReason
+	}
+	if err := kernel.Add(tx, &s); err != nil {
+		return 0, err
+	}
+	return n, records.Move(tx, t, stock.Reserved, "", nil)
+}
+
+func (p planned) content(tx *kernel.Tx, ask Issue) Content {
+	customer := p.spot.Spot.Site.Customer
+	c := Content{
+		Customer: customer.Name, Address: p.spot.Spot.Site.Address, SpotName: p.spot.Spot.Name,
+		Tag: p.tree.Tree.Tag, Common: p.tree.Lot.Called(), Botanical: p.tree.Lot.Kind.Botanical,
+		LotNumber: p.tree.Lot.Number, Grower: p.tree.Lot.Grower.Name, IssuedBy: tx.Who.Name,
+		Input: p.input, House: p.house.Whole(), Plan: p.plan, Care: p.care,
+		Units: ask.Units, Language: ask.Language, Measures: p.measures,
+	}
+	if m := p.spot.Marked; m != nil {
+		c.Marking = &Marking{Reference: m.Reference, MarkedBy: m.MarkedBy, ExpiresOn: m.ExpiresOn}
+	}
+	return c
+}
+
+// draft is a sheet that is not issued: it may be drawn and printed, headed "not to dig" while locked.
+func draft(tx *kernel.Tx, ask Issue) (Sheet, error) {
+	p, err := ask.make(tx)
+	if err != nil {
+		return Sheet{}, err
+	}
+	if p.plan.Refused != "" {
+		return Sheet{}, kernel.Refused{Code: p.plan.Refused, Field: "spot_id"}
+	}
+	return Sheet{PlantingOn: p.plantingOn, IssuedAt: tx.Now, Content: p.content(tx, ask), CoreVersion: rules.CoreVersion}, nil
+}

@@ -1,0 +1,67 @@
+package sheets
+
+import (
+	"fmt"
+
+	"sedum/kernel"
+	"sedum/paper"
+	"sedum/words"
+)
+
+type onPaper struct {
+	kernel.ByNumber
+	kernel.Paper
+	Units    string `query:"units" doc:"metric or us; the sheet's own when left out"`
+	Language string `query:"language" doc:"the sheet's own when left out"`
+}
+
+// speaker speaks the sheet's own language and units unless asked otherwise.
+func (p onPaper) speaker(c Content) words.Speaker {
+	if p.Units != "" {
+		c.Units = p.Units
+	}
+	if p.Language != "" {
+		c.Language = p.Language
+	}
+	return words.For(c.Language, words.Units(c.Units))
+}
+
+func sheetPDF(tx *kernel.Tx, p onPaper) (kernel.File, error) {
+	sheet, err := byNumber(tx, p.Number)
+	if err != nil {
+		return kernel.File{}, err
+	}
+	s := p.speaker(sheet.Content)
+	pdf, err := paper.SheetPDF(s, paperSheet(s, sheet), p.Paper.Paper)
+	return kernel.PDF(pdf, "sheet-%d.pdf", p.Number), err
+}
+
+// calendar is the care of a planted tree as a calendar file.
+func calendar(tx *kernel.Tx, p onPaper) (kernel.File, error) {
+	sheet, err := byNumber(tx, p.Number)
+	if err != nil {
+		return kernel.File{}, err
+	}
+	s := p.speaker(sheet.Content)
+	return kernel.File{Type: "text/calendar; charset=utf-8", Name: fmt.Sprintf("care-%d.ics", p.Number), Content: []byte(paper.CareCalendar(s, paperSheet(s, sheet)))}, nil
+}
+
+func draftPDF(tx *kernel.Tx, p kernel.Paper, ask Issue) (kernel.File, error) {
+	sheet, err := draft(tx, ask)
+	if err != nil {
+		return kernel.File{}, err
+	}
+	pdf, err := paper.SheetPDF(tx.Say, paperSheet(tx.Say, sheet), p.Paper)
+	return kernel.PDF(pdf, "draft.pdf"), err
+}
+
+// paperSheet is a sheet as paper needs it.
+func paperSheet(s words.Speaker, sheet Sheet) paper.Sheet {
+	c := sheet.Content
+	return paper.Sheet{
+		Number: sheet.Number, Customer: c.Customer, Address: c.Address, SpotName: c.SpotName, Tag: c.Tag, Common: c.Common,
+		Botanical: c.Botanical, LotNumber: c.LotNumber, IssuedAt: sheet.IssuedAt, IssuedBy: c.IssuedBy, PlantingOn: sheet.PlantingOn,
+		Marked: markedText(s, c), Done: doneTexts(s, c), SignedReason: sheet.SignedReason, CoreVersion: sheet.CoreVersion,
+		Input: c.Input, Plan: c.Plan, Words: s.PlanInMeasures(s.Plan(c.Input, c.Plan, c.Care), c.Plan, c.Measures),
+	}
+}

@@ -1,0 +1,157 @@
+package sheets
+
+import (
+	"time"
+
+	"sedum/app/bench"
+	"sedum/app/ground"
+	"sedum/app/match"
+	"sedum/app/measures"
+	records "sedum/app/yard"
+	"sedum/core/care"
+	"sedum/core/fault"
+	"sedum/core/planting"
+	"sedum/core/rules"
+	"sedum/core/stock"
+	"sedum/core/yard"
+	"sedum/kernel"
+)
+
+// PlanAsk is which tree goes where, what today is like, and the schools chosen for this sheet.
+type PlanAsk struct {
+	Tag         string                `json:"tag"`
+	SpotID      string                `json:"spot_id"`
+	PlantingOn  string                `json:"planting_on" doc:"YYYY-MM-DD"`
+	HighC       float64               `json:"high_c" minimum:"-60" maximum:"60" doc:"that day's high"`
+	Ground      string                `json:"ground" enum:"workable,frozen,waterlogged"`
+	Buds        string                `json:"buds" enum:"dormant,swelling,leafed"`
+	StandsAlone bool                  `json:"stands_alone"`
+	Schools     map[rules.Step]string `json:"schools"`
+}
+
+// planned is a plan with the records it was made of.
+type planned struct {
+	tree       bench.Record
+	spot       ground.Known
+	plantingOn time.Time
+	input      planting.Input
+	plan       planting.Plan
+	care       []care.Event
+	// fit is how the kind suits the spot; what excludes it must be signed for.
+	fit   match.Judged
+	stops []string
+	// measures are the house's own, to say amounts in.
+	measures []yard.HouseMeasure
+	house    rules.House
+}
+
+// make works out the planting of a tree in a spot; nothing is kept.
+func (ask PlanAsk) make(tx *kernel.Tx) (planned, error) {
+	p := planned{house: tx.Who.House}
+	var l fault.List
+	p.plantingOn = kernel.Date(&l, "planting_on", ask.PlantingOn)
+	for step, choice := range ask.Schools {
+		next, err := p.house.WithSchool(step, choice)
+		if err != nil {
+			l.Add("schools."+string(step), fault.NotAChoice, nil)
+			continue
+		}
+		p.house = next
+	}
+	if err := l.Err(); err != nil {
+		return p, err
+	}
+	t, err := records.TreeByTag(tx, ask.Tag)
+	if err != nil {
+		return p, err
+	}
+	if p.tree, err = bench.RecordOf(tx, t); err != nil {
+		return p, err
+	}
+	c := p.tree.Current()
+	if c == nil || !t.State.MayPlan() {
+		return p, kernel.Refused{Code: "not-for-sale", Field: "tag"}
+	}
+	if p.spot, err = ground.SpotOf(tx, ask.SpotID); err != nil {
+		return p, err
+	}
+	if p.measures, err = measures.InUse(tx); err != nil {
+		return p, err
+	}
+	p.input = planting.Input{
+		Tree: planTree(p.tree, ask.StandsAlone), Kind: match.PlanKind(p.tree.Lot.Kind, p.spot.Spot.Ground), Spot: planSpot(p.spot),
+		Today: planting.Today{DayOfYear: care.DayOf(p.plantingOn), HighC: ask.HighC, Ground: ask.Ground, Buds: ask.Buds},
+	}
+	if p.plan, err = planting.Make(p.house, p.input); err != nil {
+		return p, err
+	}
+	p.fit = match.Judge(p.house, p.spot, t, p.tree.Lot, *c)
+	p.stops = append([]string{}, p.plan.Stops...)
+	for _, f := range p.fit.Result.ExcludedBy {
+		p.stops = append(p.stops, "fit-"+string(f))
+	}
+	if p.plan.Refused == "" {
+		p.care = care.Calendar(care.FactsOf(p.plantingOn, p.input, p.plan))
+	}
+	return p, nil
+}
+
+// planTree takes the ball as the newest check measured it, after all corrections.
+func planTree(r bench.Record, standsAlone bool) planting.Tree {
+	c := r.Current()
+	read := c.Readings
+	t := planting.Tree{
+		Tag: r.Tree.Tag, Form: r.Lot.Form, Pot: r.Lot.Pot, HeightM: orElse(read.HeightM, r.Lot.HeightM),
+		Medium: r.Lot.Medium, CaliperMM: orElse(read.CaliperMM, r.Lot.CaliperMM), BallDiameterMM: orElse(read.BallDiameterMM, r.Lot.BallDiameterMM),
+		BallHeightMM: orElse(read.BallHeightMM, r.Lot.BallHeightMM), StandsAlone: standsAlone, Corrections: []planting.Done{},
+	}
+	if look := read.BareRoot; r.Lot.Form == stock.BareRoot && look != nil && look.SpreadMM != nil && look.LengthMM != nil {
+		t.BallDiameterMM, t.BallHeightMM = *look.SpreadMM, *look.LengthMM
+	}
+	if c.Assessment.Flare != nil && c.Assessment.Flare.FlareDepthMM != nil {
+		t.FlareDepthMM = *c.Assessment.Flare.FlareDepthMM
+	}
+	t.SupportBall = c.Assessment.Supports()
+	for _, each := range r.Checks {
+		t.DepthInDoubt = t.DepthInDoubt || each.Assessment.DepthInDoubt()
+	}
+	last := map[string]string{}
+	for _, each := range r.Corrections {
+		last[each.CheckID+each.WorkKey] = each.ID
+	}
+	for _, each := range r.Corrections {
+		if each.Done && last[each.CheckID+each.WorkKey] == each.ID {
+			t.Corrections = append(t.Corrections, planting.Done{Code: each.Code, AmountMM: each.AmountMM, By: each.Person.Name})
+		}
+	}
+	return t
+}
+
+func orElse(given *float64, otherwise float64) float64 {
+	if given == nil {
+		return otherwise
+	}
+	return *given
+}
+
+func planSpot(k ground.Known) planting.Spot {
+	g, c := k.Spot.Ground, k.Spot.Site.Climate
+	s := planting.Spot{
+		LatDeg: k.Spot.Site.LatDeg, RaiseMM: g.RaiseMM, SummerDeficitMM: c.SummerDeficitMM, Water: g.Water,
+		WindFromDeg: g.WindFrom, Exposure: g.Exposure, SunH: g.SunH, MinC: c.MinC, Sloping: g.Sloping,
+		ServicesMarked: k.Marked != nil,
+		Frost: planting.FrostDays{First: c.FirstFrostDay, Last: c.LastFrostDay, Last90: c.LastFrost90Day, SoilFreeze: c.SoilFreezeDay,
+			BudSwell: c.BudSwellDay, CoolFrom: c.CoolFromDay, RainsFrom: c.RainsFromDay, UsualHighC: c.UsualHighC},
+	}
+	if k.Soil != nil {
+		s.SoilGroup, s.SoilClass, s.AvailableMMPM = k.Soil.Group, k.Soil.Class, &k.Soil.AvailableWaterMMPM
+	}
+	if k.Class != "" {
+		s.Drained, s.Drain300Min = true, k.Drainage.Drain300Min
+		s.WaterEntering = k.Drainage.Class == "water-entering"
+	}
+	for _, o := range g.Obstacles {
+		s.OverheadLine = s.OverheadLine || o.Kind == "line"
+	}
+	return s
+}

@@ -1,0 +1,84 @@
+// Package sheets is the plan of one tree in one spot, and the numbered sheet that goes out with it (handbook, planting.md, aftercare.md).
+package sheets
+
+import (
+	"embed"
+	"time"
+
+	"sedum/app/ground"
+	"sedum/app/match"
+	"sedum/core/care"
+	"sedum/core/planting"
+	"sedum/core/roles"
+	"sedum/core/rules"
+	"sedum/core/yard"
+	"sedum/kernel"
+)
+
+//go:embed tables/*.sql
+var tables embed.FS
+
+// Content is all that a sheet says and is made of, as issued. It is never edited: a revision is a
+// new sheet, and a changed rule does not change it.
+type Content struct {
+	Customer  string         `json:"customer"`
+	Address   string         `json:"address"`
+	SpotName  string         `json:"spot_name"`
+	Tag       string         `json:"tag"`
+	Common    string         `json:"common"`
+	Botanical string         `json:"botanical"`
+	LotNumber int            `json:"lot_number"`
+	Grower    string         `json:"grower"`
+	IssuedBy  string         `json:"issued_by"`
+	Marking   *Marking       `json:"marking"`
+	Input     planting.Input `json:"input"`
+	House     rules.Whole    `json:"house"`
+	Plan      planting.Plan  `json:"plan"`
+	Care      []care.Event   `json:"care"`
+	Units     string         `json:"units"`
+	Language  string         `json:"language"`
+	// Measures are the house's own as they were on that day.
+	Measures []yard.HouseMeasure `json:"measures"`
+}
+
+// Marking is the marking record under which a sheet was issued.
+type Marking struct {
+	Reference string    `json:"reference"`
+	MarkedBy  string    `json:"marked_by"`
+	ExpiresOn time.Time `json:"expires_on"`
+}
+
+// Sheet is an issued planting and aftercare sheet.
+type Sheet struct {
+	ID           string
+	Number       int
+	TreeID       string
+	SpotID       string
+	PersonID     string
+	IssuedAt     time.Time
+	PlantingOn   time.Time
+	Content      Content `gorm:"serializer:json"`
+	SignedReason string
+	CoreVersion  string
+}
+
+// IssueSheets is for those who stand before a customer.
+var IssueSheets = kernel.Permission{Name: "issue-sheets", Roles: roles.Counter()}
+
+// Capability declares what can be asked and done here.
+func Capability() kernel.Capability {
+	return kernel.Capability{Name: "sheets", Tables: kernel.Folder(tables), Operations: []kernel.Operation{
+		kernel.Ask("plan", "/plan", match.MatchAndPlan, showPlan),
+		kernel.AskFile("draft-pdf", "/plan/draft.pdf", match.MatchAndPlan, "application/pdf", draftPDF),
+		kernel.Deed("issue-sheet", "POST", "/sheets", IssueSheets, issue, func(tx *kernel.Tx, _ kernel.None, number int) (Page, error) { return page(tx, number) }).
+			Makes("list-sheets", "see-tree", "list-trees", "list-lots", "match", "today"),
+		kernel.Read("list-sheets", "/sheets", ground.SeeGround, list),
+		kernel.Read("see-sheet", "/sheets/{number}", ground.SeeGround, func(tx *kernel.Tx, p kernel.ByNumber) (Page, error) { return page(tx, p.Number) }),
+		kernel.ReadFile("sheet-pdf", "/sheets/{number}/sheet.pdf", ground.SeeGround, "application/pdf", sheetPDF),
+		kernel.ReadFile("sheet-calendar", "/sheets/{number}/care.ics", ground.SeeGround, "text/calendar", calendar),
+	}}
+}
+
+func byNumber(tx *kernel.Tx, number int) (Sheet, error) {
+	return kernel.One[Sheet](tx, "number = ?", number)
+}

@@ -1,0 +1,68 @@
+// Package today is what waits for whom now. Each list is short: what needs doing first.
+package today
+
+import (
+	"sedum/app/ground"
+	"sedum/app/sheets"
+	"sedum/app/yard"
+	"sedum/core/stock"
+	"sedum/kernel"
+)
+
+// Capability declares what can be asked here.
+func Capability() kernel.Capability {
+	return kernel.Capability{Name: "today", Operations: []kernel.Operation{kernel.Read("today", "/today", yard.SeeYard, board)}}
+}
+
+// Board is what waits.
+type Board struct {
+	Counts   map[stock.State]int `json:"counts"`
+	ToCheck  []yard.CountedLot   `json:"to_check" doc:"lots with trees that nobody looked at, the newest first"`
+	Open     []yard.TreeRow      `json:"open" doc:"looked at, not yet judged"`
+	InWork   []yard.TreeRow      `json:"in_work"`
+	DueHolds []yard.TreeRow      `json:"due_holds"`
+	Apart    []yard.TreeRow      `json:"apart"`
+	Reserved []yard.TreeRow      `json:"reserved"`
+	Spots    []ground.Page       `json:"spots"`
+	Sheets   []sheets.Line       `json:"sheets"`
+}
+
+const (
+	listLength = 6
+	lotsToShow = 24
+)
+
+func board(tx *kernel.Tx, _ kernel.None) (Board, error) {
+	b := Board{DueHolds: []yard.TreeRow{}}
+	var err error
+	if b.Counts, err = yard.CountByState(tx); err != nil {
+		return b, err
+	}
+	if b.ToCheck, err = yard.ToCheck(tx, lotsToShow); err != nil {
+		return b, err
+	}
+	for _, part := range []struct {
+		state stock.State
+		into  *[]yard.TreeRow
+	}{{stock.InWork, &b.InWork}, {stock.NotJudged, &b.Open}, {stock.Apart, &b.Apart}, {stock.Reserved, &b.Reserved}} {
+		if *part.into, err = yard.ToWorkOn(tx, part.state, listLength); err != nil {
+			return b, err
+		}
+	}
+	held, err := yard.ToWorkOn(tx, stock.Held, listLength)
+	if err != nil {
+		return b, err
+	}
+	tomorrow := tx.Today().AddDate(0, 0, 1)
+	for _, t := range held {
+		if t.DueOn != nil && t.DueOn.Before(tomorrow) {
+			b.DueHolds = append(b.DueHolds, t)
+		}
+	}
+	if b.Sheets, err = sheets.Newest(tx, 0, listLength); err != nil {
+		return b, err
+	}
+	spots, err := ground.All(tx)
+	b.Spots = spots.Spots
+	return b, err
+}

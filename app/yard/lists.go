@@ -1,0 +1,188 @@
+package yard
+
+import (
+	"strings"
+	"time"
+
+	"sedum/app/catalogue"
+	"sedum/core/stock"
+	"sedum/kernel"
+)
+
+// SeeYard is for everybody who works in the house.
+var SeeYard = catalogue.SeeYard
+
+// Capability declares what can be asked here.
+func Capability() kernel.Capability {
+	decided := []kernel.Permission{}
+	for _, s := range stock.Steps() {
+		decided = append(decided, kernel.Permission{Name: s.Name, Roles: s.By})
+	}
+	return kernel.Capability{Name: "yard", Tables: kernel.Folder(tables), Permissions: decided, Operations: []kernel.Operation{
+		kernel.Read("list-lots", "/lots", SeeYard, listLots),
+		kernel.Read("list-trees", "/trees", SeeYard, listTrees),
+		kernel.Read("list-grower-names", "/growers/names", SeeYard, growerNames),
+	}}
+}
+
+// LotLine is a lot as a list shows it.
+type LotLine struct {
+	Number    int    `json:"number"`
+	Common    string `json:"common"`
+	Botanical string `json:"botanical"`
+	Grower    string `json:"grower"`
+	stock.LotFacts
+	ArrivedOn string            `json:"arrived_on"`
+	Decision  stock.LotDecision `json:"decision" enum:"open,released,refused"`
+	PerRow    int               `json:"per_row" doc:"trees in a row as they stand; 0 when nobody said"`
+}
+
+// Line is the lot as a list shows it.
+func (l Lot) Line() LotLine {
+	return LotLine{l.Number, l.Kind.Common, l.Kind.Botanical, l.Grower.Name, l.LotFacts, l.ArrivedOn.Format(time.DateOnly), l.Decision, l.PerRow}
+}
+
+// CountedLot is a lot with how many trees stand in which state.
+type CountedLot struct {
+	LotLine
+	Counts map[stock.State]int `json:"counts" doc:"tags in each state"`
+	Count  int                 `json:"trees_count" doc:"trees, those in bundles too"`
+}
+
+// Counted joins lots with their counts.
+func Counted(tx *kernel.Tx, lots []Lot) ([]CountedLot, error) {
+	numbers := []int{}
+	for _, l := range lots {
+		numbers = append(numbers, l.Number)
+	}
+	tallies, err := TalliesOf(tx, numbers)
+	out := []CountedLot{}
+	for _, l := range lots {
+		t := tallies[l.Number]
+		if t.Counts == nil {
+			t.Counts = map[stock.State]int{}
+		}
+		out = append(out, CountedLot{l.Line(), t.Counts, t.Trees})
+	}
+	return out, err
+}
+
+// Lots is a page of lots, newest first.
+type Lots struct {
+	Lots []CountedLot `json:"lots"`
+	// Next is the number to ask before for the next page, 0 at the end.
+	Next int `json:"next"`
+}
+
+type lotsAsk struct {
+	Before int `query:"before" doc:"number of the last lot of the page before"`
+	Limit  int `query:"limit" default:"60" minimum:"1" maximum:"200"`
+}
+
+func listLots(tx *kernel.Tx, ask lotsAsk) (Lots, error) {
+	where, args := "", []any{}
+	if ask.Before > 0 {
+		where, args = "number < ?", append(args, ask.Before)
+	}
+	query := tx.DB().Preload("Grower").Preload("Kind").Order("number DESC").Limit(ask.Limit)
+	if where != "" {
+		query = query.Where(where, args...)
+	}
+	lots := []Lot{}
+	if err := kernel.Ours(query.Find(&lots).Error); err != nil {
+		return Lots{}, err
+	}
+	counted, err := Counted(tx, lots)
+	out := Lots{Lots: counted}
+	if len(lots) == ask.Limit {
+		out.Next = lots[len(lots)-1].Number
+	}
+	return out, err
+}
+
+// TreeRow is a line of the bench list.
+type TreeRow struct {
+	Tag       string      `json:"tag"`
+	Number    int         `json:"number"`
+	State     stock.State `json:"state"`
+	DueOn     *time.Time  `json:"due_on"`
+	LotNumber int         `json:"lot_number"`
+	Common    string      `json:"common"`
+	Grower    string      `json:"grower"`
+	PotL      float64     `json:"pot_l"`
+	Form      stock.Form  `json:"form" enum:"container,plug,balled,bare-root"`
+	Bundle    int         `json:"bundle_count"`
+}
+
+// RowColumns and RowTables read a TreeRow; a capability that lists trees joins its own table to t.
+const (
+	RowColumns = `t.tag, t.number, t.state, t.due_on, l.number AS lot_number, k.common, g.name AS grower, l.pot_l, l.form, t.bundle_count AS bundle`
+	RowTables  = `trees t JOIN lots l ON l.id = t.lot_id JOIN kinds k ON k.id = l.kind_id JOIN growers g ON g.id = l.grower_id`
+)
+
+type treesAsk struct {
+	Lot   int    `query:"lot"`
+	State string `query:"state" doc:"states, comma separated"`
+	Text  string `query:"text" doc:"part of a tag, a kind or a grower"`
+	After string `query:"after" doc:"tag of the last row of the page before"`
+	Limit int    `query:"limit" default:"200" minimum:"1" maximum:"5000"`
+}
+
+// Trees is a page of trees by tag.
+type Trees struct {
+	Trees []TreeRow `json:"trees"`
+	// Next is the tag to ask after for the next page, "" at the end.
+	Next string `json:"next"`
+}
+
+func listTrees(tx *kernel.Tx, q treesAsk) (Trees, error) {
+	where, args := []string{"t.tag > ?"}, []any{q.After}
+	if q.Lot > 0 {
+		where, args = append(where, "t.lot_number = ?"), append(args, q.Lot)
+	}
+	if states := strings.FieldsFunc(q.State, func(r rune) bool { return r == ',' }); len(states) > 0 {
+		where, args = append(where, "t.state IN ?"), append(args, states)
+	}
+	if q.Text != "" {
+		like := "%" + strings.NewReplacer("%", `\%`, "_", `\_`).Replace(q.Text) + "%"
+		where = append(where, "(t.tag LIKE ? OR k.common LIKE ? OR k.botanical LIKE ? OR g.name LIKE ?)")
+		args = append(args, strings.ToUpper(like), like, like, like)
+	}
+	rows, err := kernel.Rows[TreeRow](tx, "SELECT "+RowColumns+" FROM "+RowTables+" WHERE "+strings.Join(where, " AND ")+" ORDER BY t.tag LIMIT ?", append(args, q.Limit)...)
+	out := Trees{Trees: rows}
+	if len(rows) == q.Limit {
+		out.Next = rows[len(rows)-1].Tag
+	}
+	return out, err
+}
+
+// ToWorkOn lists trees in a state by when they are due, then by how long they have waited.
+func ToWorkOn(tx *kernel.Tx, state stock.State, limit int) ([]TreeRow, error) {
+	return kernel.Rows[TreeRow](tx, "SELECT "+RowColumns+" FROM "+RowTables+
+		" WHERE t.state = ? ORDER BY t.due_on IS NULL, t.due_on, t.state_since, t.tag LIMIT ?", state, limit)
+}
+
+// GrowerNames are the growers by name.
+type GrowerNames struct {
+	Growers []string `json:"growers"`
+}
+
+func growerNames(tx *kernel.Tx, _ kernel.None) (GrowerNames, error) {
+	list, err := kernel.Many[Grower](tx, "name", "")
+	out := GrowerNames{[]string{}}
+	for _, g := range list {
+		out.Growers = append(out.Growers, g.Name)
+	}
+	return out, err
+}
+
+// ToCheck lists the newest lots with trees that nobody looked at, with their counts.
+func ToCheck(tx *kernel.Tx, limit int) ([]CountedLot, error) {
+	lots := []Lot{}
+	err := tx.DB().Preload("Grower").Preload("Kind").Order("number DESC").Limit(limit).
+		Where("number IN (SELECT lot_number FROM lot_counts WHERE state = ? AND tags > 0)", stock.Unchecked).Find(&lots).Error
+	if err != nil {
+		return nil, kernel.Ours(err)
+	}
+	return Counted(tx, lots)
+}

@@ -1,0 +1,155 @@
+package yard
+
+import (
+	"errors"
+	"strings"
+	"time"
+
+	"sedum/core/fault"
+	"sedum/core/sampling"
+	"sedum/core/stock"
+	"sedum/core/tag"
+	"sedum/kernel"
+)
+
+// BeginDelivery finds or takes down the grower, and gives the delivery its number. Two who bring the same new grower at once get the same.
+func BeginDelivery(tx *kernel.Tx, name, place string, d *Delivery) error {
+	name = strings.TrimSpace(name)
+	grower, err := kernel.One[Grower](tx, "name = ?", name)
+	if errors.Is(err, kernel.ErrMissing) {
+		grower = Grower{ID: kernel.NewID(), Name: name, Place: strings.TrimSpace(place), Version: 1}
+		if err = kernel.Add(tx, &grower); errors.Is(err, kernel.ErrTwice) {
+			grower, err = kernel.One[Grower](tx, "name = ?", name)
+		}
+	}
+	if err != nil {
+		return err
+	}
+	d.ID, d.GrowerID, d.PersonID, d.At = kernel.NewID(), grower.ID, tx.Who.ID, tx.Now
+	if d.Number, err = tx.Next("delivery", 1); err != nil {
+		return err
+	}
+	return kernel.Add(tx, d)
+}
+
+// TakeIn makes a lot of a delivery and a tag for every tree or bundle of it.
+func TakeIn(tx *kernel.Tx, d Delivery, kindID string, facts stock.LotFacts, count, bundle int) (Lot, error) {
+	number, err := tx.Next("lot", 1)
+	if err != nil {
+		return Lot{}, err
+	}
+	lot := Lot{ID: kernel.NewID(), Number: number, GrowerID: d.GrowerID, KindID: kindID, DeliveryID: &d.ID, ArrivedOn: tx.DayOf(d.ArrivedAt),
+		LotFacts: facts.Settled(), Decision: stock.LotOpen, Version: 1}
+	if err := kernel.Add(tx, &lot); err != nil {
+		return Lot{}, err
+	}
+	bundle = max(1, bundle)
+	tags := (count + bundle - 1) / bundle
+	from, err := tx.Next("tag", tags)
+	if err != nil {
+		return Lot{}, err
+	}
+	trees := make([]Tree, tags)
+	for i := range trees {
+		trees[i] = Tree{ID: kernel.NewID(), Tag: tag.Of(uint32(from + i)), LotID: lot.ID, LotNumber: number, Number: i + 1, State: stock.Unchecked,
+			StateSince: tx.Now, BundleCount: min(bundle, count-i*bundle), Version: 1}
+	}
+	if err := kernel.AddAll(tx, trees); err != nil {
+		return Lot{}, err
+	}
+	return lot, countAnew(tx, number)
+}
+
+// Split takes trees out of a bundle and gives them a tag of their own. The bundle is held by the caller.
+// Errors: a fault at count; Refused when the bundle is no longer the yard's.
+func Split(tx *kernel.Tx, t Tree, count int) (Tree, error) {
+	var l fault.List
+	if count < 1 {
+		l.Add("count", fault.AtLeast, 1)
+	} else if count >= t.BundleCount {
+		l.Add("count", fault.MustBeUnder, t.BundleCount)
+	}
+	if err := l.Err(); err != nil {
+		return Tree{}, err
+	}
+	state, ok := t.State.AfterSplit()
+	if !ok {
+		return Tree{}, kernel.Refused{Code: "bundle-gone", Field: "tag"}
+	}
+	from, err := tx.Next("tag", 1)
+	if err != nil {
+		return Tree{}, err
+	}
+	if _, err := HoldLot(tx, t.LotNumber); err != nil { // two bundles of a lot may be split at once
+		return Tree{}, err
+	}
+	place, err := kernel.Value[int](tx, "SELECT COALESCE(MAX(number), 0) FROM trees WHERE lot_id = ?", t.LotID)
+	if err != nil {
+		return Tree{}, err
+	}
+	part := Tree{ID: kernel.NewID(), Tag: tag.Of(uint32(from)), LotID: t.LotID, LotNumber: t.LotNumber, Number: place + 1, State: state, StateSince: tx.Now,
+		BundleCount: count, BundleOf: &t.ID, Version: 1}
+	if state == stock.Held {
+		part.DueOn = t.DueOn
+	}
+	if err := kernel.Add(tx, &part); err != nil {
+		return part, err
+	}
+	if err := kernel.ChangeOne[Tree](tx, map[string]any{"bundle_count": t.BundleCount - count, "version": t.Version + 1}, "id = ? AND version = ?", t.ID, t.Version); err != nil {
+		return part, err
+	}
+	return part, countAnew(tx, t.LotNumber)
+}
+
+// Move moves a tree to a state by somebody's word, with the event; due is when it is looked at again, nil for never. The tree is held by
+// the caller.
+func Move(tx *kernel.Tx, t Tree, to stock.State, note string, due *time.Time) error {
+	event := Event{ID: kernel.NewID(), TreeID: t.ID, PersonID: tx.Who.ID, At: tx.Now, FromState: t.State, ToState: to, Note: note}
+	if err := kernel.Add(tx, &event); err != nil {
+		return err
+	}
+	is := t
+	is.State, is.StateSince, is.DueOn = to, tx.Now, due
+	return write(tx, t, is)
+}
+
+// Judge moves a tree to where a look puts it; faulty is how the look counts for the lot, nil when it does not. The tree is held by the caller.
+func Judge(tx *kernel.Tx, t Tree, to stock.State, checkID string, at time.Time, due *time.Time, faulty *bool) error {
+	is := t
+	is.State, is.StateSince, is.DueOn, is.CheckID = to, at, due, &checkID
+	if faulty != nil {
+		is.Faulty = faulty
+	}
+	return write(tx, t, is)
+}
+
+func write(tx *kernel.Tx, was, is Tree) error {
+	err := kernel.ChangeOne[Tree](tx, map[string]any{"state": is.State, "state_since": is.StateSince, "due_on": is.DueOn, "check_id": is.CheckID,
+		"faulty": is.Faulty, "version": was.Version + 1}, "id = ? AND version = ?", was.ID, was.Version)
+	if err != nil {
+		return err
+	}
+	return recount(tx, was, is)
+}
+
+// MoveLot moves every tree of a lot that stands in one of the states, each with its event, and says how many moved. The lot is held by
+// the caller.
+func MoveLot(tx *kernel.Tx, lot Lot, from []stock.State, to stock.State, note string) (int, error) {
+	_, err := kernel.Exec(tx, `INSERT INTO tree_events (id, tree_id, person_id, at, from_state, to_state, note)
+		SELECT LEFT(SHA2(CONCAT(id, ?), 256), 16), id, ?, ?, state, ?, ? FROM trees WHERE lot_id = ? AND state IN ?`,
+		kernel.NewID(), tx.Who.ID, tx.Now, to, note, lot.ID, from)
+	if err != nil {
+		return 0, err
+	}
+	n, err := kernel.Exec(tx, "UPDATE trees SET state = ?, state_since = ?, due_on = NULL, version = version + 1 WHERE lot_id = ? AND state IN ?", to, tx.Now, lot.ID, from)
+	if err != nil {
+		return n, err
+	}
+	return n, countAnew(tx, lot.Number)
+}
+
+// StandInRows writes how the trees of a lot stand.
+func StandInRows(tx *kernel.Tx, lot Lot, rows sampling.Rows) error {
+	_, err := kernel.Change[Lot](tx, map[string]any{"per_row": rows.PerRow}, "id = ?", lot.ID)
+	return err
+}

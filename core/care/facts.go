@@ -1,0 +1,25 @@
+package care
+
+import (
+	"time"
+
+	"sedum/core/planting"
+)
+
+// FactsOf is what of a plan the calendar depends on, when it is planted on a day.
+func FactsOf(planted time.Time, in planting.Input, p planting.Plan) Facts {
+	return Facts{
+		Planted: planted, Southern: in.Spot.LatDeg < 0, StakeMonths: p.Stake.RemoveAfterMonths, Berm: p.Berm,
+		MulchMM: p.MulchMM, DoseL: p.Basin.DoseL, DepthInDoubt: in.Tree.DepthInDoubt,
+		GrownForFruit: in.Kind.GrownForFruit, OldWood: in.Kind.OldWood, Evergreen: in.Kind.Evergreen,
+		Tender: in.Kind.Tender, CaliperMM: in.Tree.CaliperMM, FirstFrostDay: in.Spot.Frost.First,
+		LastFrostDay: in.Spot.Frost.Last, BudSwellDay: in.Spot.Frost.BudSwell,
+	}
+}
+
+// After is a date so many months later; a day that the month does not have is its last.
+func After(date time.Time, months int) time.Time {
+	first := time.Date(date.Year(), date.Month()+time.Month(months), 1, 0, 0, 0, 0, date.Location())
+	last := first.AddDate(0, 1, -1).Day()
+	return first.AddDate(0, 0, min(date.Day(), last)-1)
+}

@@ -1,0 +1,146 @@
+package ground
+
+import (
+	"fmt"
+	"slices"
+	"time"
+
+	"sedum/core/climate"
+	"sedum/core/fault"
+	"sedum/core/rules"
+)
+
+// Marking is from when to when buried services are marked at a spot; both days count.
+type Marking struct{ MarkedOn, ExpiresOn time.Time }
+
+// Holds tells whether somebody may dig by the marking on a day (safety.md).
+func (m Marking) Holds(day time.Time) bool { return !m.ExpiresOn.Before(day) && !m.MarkedOn.After(day) }
+
+// CheckMarking returns what is wrong with a marking that is entered on a day: it must not end before it begins, nor be over, nor begin
+// later than tomorrow.
+func CheckMarking(m Marking, today time.Time) fault.List {
+	var l fault.List
+	if m.ExpiresOn.Before(m.MarkedOn) {
+		l.Add("expires_on", fault.NotRising, m.MarkedOn.Format(time.DateOnly))
+	} else if m.ExpiresOn.Before(today) {
+		l.Add("expires_on", fault.NotRising, today.Format(time.DateOnly))
+	}
+	if m.MarkedOn.After(today.AddDate(0, 0, 1)) {
+		l.Add("marked_on", fault.AtMost, today.Format(time.DateOnly))
+	}
+	return l
+}
+
+// Hole is one drainage hole read against the clock.
+type Hole struct {
+	WidthMM  float64
+	Readings []Reading
+}
+
+// Standing is the class of ground into which water runs by itself.
+const Standing = "standing"
+
+// SpotReading is what the entries of a spot say by the house's rules.
+type SpotReading struct {
+	// Soil is nil when nobody knows the texture.
+	Soil *TextureResult
+	// Drainage is nil when it was not measured; too-early counts as not measured.
+	Drainage *PercolationResult
+	// Class on the general scale, "" when not measured.
+	Class string
+	// Dryness is the drought index 0 to 3, nil when the deficit or the soil is unknown.
+	Dryness *int
+	// Missing is what a full match would still ask, in the order of asking.
+	Missing []string
+}
+
+// ReadSpot reads the entries of a spot: the newest hole counts, nil when none was dug; marked is whether services are marked today.
+func ReadSpot(h rules.House, g Facts, c climate.Facts, marked bool, newest *Hole) (SpotReading, error) {
+	out := SpotReading{Missing: []string{}}
+	var err error
+	if out.Soil, err = soilOf(g); err != nil {
+		return out, err
+	}
+	if newest != nil {
+		r, err := Percolation(h, PercolationInput{HoleWidthMM: newest.WidthMM, Scale: "general", Readings: newest.Readings})
+		if err != nil {
+			return out, err
+		}
+		out.Drainage = &r
+		switch r.Class {
+		case "too-early":
+		case "water-entering":
+			out.Class = Standing
+		default:
+			out.Class = r.Class
+		}
+	}
+	if c.SummerDeficitMM != nil && out.Soil != nil {
+		index := climate.DroughtIndex(*c.SummerDeficitMM, g.RaiseMM, out.Soil.AvailableWaterMMPM)
+		out.Dryness = &index
+	}
+	for _, need := range []struct {
+		name  string
+		known bool
+	}{
+		{"marking", marked}, {"soil", out.Soil != nil}, {"drainage", out.Class != ""}, {"sun_h", g.SunH != nil},
+		{"min_c", c.MinC != nil}, {"hot_month_c", c.HotMonthC != nil}, {"frost", c.FirstFrostDay != nil || c.CoolFromDay != nil},
+		{"summer_deficit_mm", c.SummerDeficitMM != nil}, {"water", g.Water != ""}, {"exposure", g.Exposure != ""},
+		{"wind_from_deg", g.WindFrom != nil}, {"room", g.RoomLooked}, {"ph", g.PH != nil}, {"purpose", g.Purpose != ""},
+	} {
+		if !need.known {
+			out.Missing = append(out.Missing, need.name)
+		}
+	}
+	return out, nil
+}
+
+// soilOf takes the jar when its layers are there, else the texture that is known, else nil.
+func soilOf(g Facts) (*TextureResult, error) {
+	if g.SandMM != nil && g.SiltMM != nil && g.ClayMM != nil {
+		r, err := Texture(TextureInput{SandMM: *g.SandMM, SiltMM: *g.SiltMM, ClayMM: *g.ClayMM})
+		if err != nil {
+			return nil, err
+		}
+		return &r, nil
+	}
+	if soil, ok := FindSoil(g.SoilClass); ok {
+		return &TextureResult{Class: soil.Class, Group: soil.Group, AvailableWaterMMPM: soil.AvailableWaterMMPM,
+			InfiltrationMMPerH: soil.InfiltrationMMPerH}, nil
+	}
+	return nil, nil
+}
+
+// CheckFacts returns what is wrong with the facts of a spot beyond their single limits.
+func CheckFacts(g Facts) fault.List {
+	var l fault.List
+
+	if layers := []*float64{g.SandMM, g.SiltMM, g.ClayMM}; slices.Contains(layers, nil) {
+		for i, name := range []string{"sand_mm", "silt_mm", "clay_mm"} {
+			if layers[i] == nil && (g.SandMM != nil || g.SiltMM != nil || g.ClayMM != nil) {
+				l.Add(name, fault.Required, nil)
+			}
+		}
+	} else if *g.SandMM+*g.SiltMM+*g.ClayMM <= 0 {
+		l.Add("sand_mm", fault.NoSum, 0)
+	}
+	if g.SoilClass != "" {
+		if _, ok := FindSoil(g.SoilClass); !ok {
+			l.Add("soil_class", fault.NotAChoice, soilNames())
+		}
+	}
+	for i, o := range g.Obstacles {
+		if o.Kind == "line" && o.HeightM == nil {
+			l.Add(fmt.Sprintf("obstacles.%d.height_m", i), fault.Required, nil)
+		}
+	}
+	return l
+}
+
+func soilNames() []string {
+	out := []string{}
+	for _, s := range Soils() {
+		out = append(out, s.Class)
+	}
+	return out
+}

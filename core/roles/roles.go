@@ -1,0 +1,21 @@
+// Package roles names what people are in the house (handbook, README: the people).
+package roles
+
+// Role is what a person is in the house.
+type Role string
+
+// The roles, from the yard to the office.
+const (
+	YardHand Role = "yard-hand"
+	Advisor  Role = "advisor"
+	Manager  Role = "manager"
+)
+
+// All lists every role.
+func All() []Role { return []Role{YardHand, Advisor, Manager} }
+
+// Counter are those who stand before a customer.
+func Counter() []Role { return []Role{Advisor, Manager} }
+
+// Office is who answers for the house.
+func Office() []Role { return []Role{Manager} }

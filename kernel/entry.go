@@ -1,0 +1,121 @@
+package kernel
+
+import (
+	"context"
+	"errors"
+	"io"
+	"math"
+	"mime"
+	"net/http"
+	"strconv"
+	"time"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"sedum/core/fault"
+)
+
+const (
+	keyHeader = "Idempotency-Key"
+	// enteredAgo says how long, in seconds, an entry waited on a device. A length and not a moment, for a device's clock may be wrong.
+	enteredAgo = "Sedum-Entered-Ago"
+	// LongestKept is how long an entry may have waited on a device without a network.
+	LongestKept = 14 * 24 * time.Hour
+
+	bodyPatience = 15 * time.Second
+)
+
+// entry is one request, admitted: who, and what came with it.
+type entry struct {
+	ctx     context.Context
+	who     Who
+	ago     time.Duration
+	key     string
+	address string
+	huma    huma.Context
+}
+
+type entryKey struct{}
+
+func entryOf(ctx context.Context) *entry {
+	e := ctx.Value(entryKey{}).(*entry)
+	e.ctx = ctx
+	return e
+}
+
+// admit lets a request through when its session holds and its role has the operation's permission.
+func (k *Kernel) admit(c huma.Context, next func(huma.Context)) {
+	o, ours := c.Operation().Metadata[declared].(Operation)
+	if !ours { // the document itself
+		next(c)
+		return
+	}
+	e := &entry{key: c.Header(keyHeader), huma: c}
+	at := c.URL()
+	e.address = at.RequestURI()
+	err := k.admitted(c.Context(), o, e)
+	if err == nil && o.Kept {
+		e.ago, err = waited(c.Header(enteredAgo))
+	}
+	if err != nil {
+		p := problemOf(c.Context(), err)
+		_ = huma.WriteErr(k.api, c, p.Status, p.Title, p)
+		return
+	}
+	next(huma.WithValue(c, entryKey{}, e))
+}
+
+func (k *Kernel) admitted(ctx context.Context, o Operation, e *entry) (err error) {
+	if o.May.Name == Anybody.Name {
+		return nil
+	}
+	if e.who, err = k.sessions.caller(ctx, k); err != nil {
+		return err
+	}
+	if !o.May.Holds(e.who.Role) {
+		return ErrNotAllowed
+	}
+	return nil
+}
+
+func waited(text string) (time.Duration, error) {
+	if text == "" {
+		return 0, nil
+	}
+	seconds, err := strconv.ParseFloat(text, 64)
+	if err != nil || math.IsNaN(seconds) {
+		return 0, fault.List{{Field: "entered_ago", Code: fault.WrongType, Limit: "number of seconds"}}
+	}
+	most := LongestKept.Seconds()
+	switch {
+	case seconds < 0:
+		return 0, fault.List{{Field: "entered_ago", Code: fault.AtLeast, Limit: 0}}
+	case seconds > most:
+		return 0, fault.List{{Field: "entered_ago", Code: fault.AtMost, Limit: most}}
+	}
+	return time.Duration(seconds * float64(time.Second)), nil
+}
+
+// body reads what came, up to the operation's limit.
+func (e *entry) body(o Operation) ([]byte, error) {
+	limit := o.limit
+	if limit == 0 {
+		limit = usualLimit
+	}
+	if len(o.types) == 0 {
+		if given := e.huma.Header("Content-Type"); given != "" {
+			if is, _, err := mime.ParseMediaType(given); err != nil || is != jsonType {
+				return nil, Said{Status: http.StatusUnsupportedMediaType, Code: "content-type"}
+			}
+		}
+	}
+	_ = e.huma.SetReadDeadline(time.Now().Add(bodyPatience))
+	raw, err := io.ReadAll(io.LimitReader(e.huma.BodyReader(), limit+1))
+	if _, large := errors.AsType[*http.MaxBytesError](err); large || int64(len(raw)) > limit {
+		return nil, Said{Status: http.StatusRequestEntityTooLarge, Code: "too-large"}
+	}
+	if err != nil {
+		return nil, Said{Status: http.StatusRequestTimeout, Code: "down"}
+	}
+	return raw, nil
+}

@@ -1,5 +1,0 @@
--- +goose Up
-ALTER TABLE trees MODIFY COLUMN state VARCHAR(24) CHARACTER SET ascii COLLATE ascii_bin NOT NULL;
-
--- +goose Down
-ALTER TABLE trees MODIFY COLUMN state VARCHAR(24) NOT NULL;
