@@ -20,18 +20,19 @@ import (
 	"github.com/chromedp/chromedp"
 	"github.com/stretchr/testify/require"
 
-	"sedum/api"
+	"sedum/app"
+	"sedum/app/apptest"
+	"sedum/app/people"
 	"sedum/database/testdb"
 	"sedum/demo"
-	"sedum/desk"
-	"sedum/store"
+	"sedum/ui"
 )
 
 // house is the demo nursery served from a database of the test's own.
 type house struct {
+	*apptest.World
 	t       *testing.T
 	address string
-	desk    *desk.Desk
 	server  *http.Server
 	// secret is the certificate of a house that serves over HTTPS; nil over HTTP.
 	secret *tls.Certificate
@@ -40,11 +41,22 @@ type house struct {
 // openHouse starts the program's own face over a fresh demo.
 func openHouse(t *testing.T) *house {
 	t.Helper()
-	h := &house{t: t, desk: demo.WithStandIns(desk.New(testdb.Open(t)))}
-	require.NoError(t, demo.Load(context.Background(), h.desk)) // anew for each: it is told from the present moment
+	h := newHouse(t, false)
 	h.serve("127.0.0.1:0")
 	t.Cleanup(func() { _ = h.server.Close() })
 	return h
+}
+
+// newHouse is a fresh demo: anew for each, for it is told from the present moment.
+func newHouse(t *testing.T, secure bool) *house {
+	t.Helper()
+	signIns := []people.DemoSignIn{}
+	for _, p := range demo.People() {
+		signIns = append(signIns, people.DemoSignIn{Name: p.Name, Role: string(p.Role), SignIn: p.SignIn, Password: p.Password})
+	}
+	k := testdb.Open(t, app.Settings{Demo: signIns, TLS: secure, Pages: ui.Pages(), Outside: demo.Outside()})
+	require.NoError(t, demo.Load(context.Background(), k))
+	return &house{World: apptest.Of(t, k), t: t}
 }
 
 // serve starts the server; on the address it had before, when it was stopped in between.
@@ -57,27 +69,9 @@ func (h *house) serve(address string) {
 		h.address = "https://" + listener.Addr().String()
 		listener = tls.NewListener(listener, &tls.Config{Certificates: []tls.Certificate{*h.secret}, MinVersion: tls.VersionTLS12})
 	}
-	signIns := []api.DemoSignIn{}
-	for _, p := range demo.People() {
-		signIns = append(signIns, api.DemoSignIn{Name: p.Name, Role: string(p.Role), SignIn: p.SignIn, Password: p.Password})
-	}
-	h.server = &http.Server{Handler: api.New(h.desk, api.Settings{Demo: signIns, TLS: h.secret != nil}).Handler(), ReadHeaderTimeout: 5 * time.Second}
+	h.server = &http.Server{Handler: h.Handler(), ReadHeaderTimeout: 5 * time.Second}
 	server := h.server
 	go func() { _ = server.Serve(listener) }()
-}
-
-// caller is a demo person at the desk, for looking behind the page.
-func (h *house) caller(role store.Role) desk.Caller {
-	for _, p := range demo.People() {
-		if p.Role == role {
-			person, err := h.desk.Store.PersonBySignIn(context.Background(), p.SignIn)
-			require.NoError(h.t, err)
-			who, err := h.desk.Caller(context.Background(), person.ID)
-			require.NoError(h.t, err)
-			return who
-		}
-	}
-	return desk.Caller{}
 }
 
 // hand is a person at a browser window of their own.

@@ -1,7 +1,6 @@
 package e2e_test
 
 import (
-	"context"
 	"fmt"
 	"os"
 	"strings"
@@ -12,8 +11,10 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"sedum/app/apptest"
+	"sedum/app/ground"
 	"sedum/core/stock"
-	"sedum/store"
+	"sedum/kernel"
 )
 
 // axe runs the accessibility checker on the page as it stands and gives what it found.
@@ -38,11 +39,9 @@ func (p *hand) axe() []string {
 // Every view, at the counter's size and as a tablet or phone: no violation found by axe-core, nothing against the content policy.
 func TestEveryViewIsForEveryone(t *testing.T) {
 	h := openHouse(t)
-	spots, err := h.desk.Spots(context.Background(), h.caller(store.Manager))
-	require.NoError(t, err)
 	spot := map[string]string{}
-	for _, s := range spots {
-		spot[s.Spot.Site.Customer.Name] = s.Spot.ID
+	for _, s := range apptest.Saw[ground.Pages](h.World, "list-spots", kernel.None{}).Spots {
+		spot[s.Customer] = s.ID
 	}
 	unchecked, work, apart, sale := h.tagIn(14, "unchecked"), h.tagIn(14, "in-work"), h.tagIn(15, "apart"), h.tagIn(16, "for-sale")
 	views := []struct{ path, sees string }{
@@ -114,10 +113,9 @@ func TestTwoPeopleSaveTheSameTree(t *testing.T) {
 	assert.Empty(t, second.axe())
 	second.press("button", "Save mine after it")
 	second.sees("apart")
-	v, err := h.desk.Tree(context.Background(), h.caller(store.Manager), tag)
-	require.NoError(t, err)
+	v := h.Tree(tag)
 	require.Len(t, v.Checks, 2, "both looks are kept")
-	assert.Equal(t, stock.Apart, v.Tree.State)
+	assert.Equal(t, stock.Apart, v.State)
 }
 
 // By keyboard alone: a tag from anywhere, the stages, the walk, undo, save. Letters for a depth and a probe deeper than
@@ -153,8 +151,7 @@ func TestTheBenchByKeyboardWithWrongNumbers(t *testing.T) {
 	p.fill("Caliper", "32", "a")
 	p.do(chromedp.Sleep(300*time.Millisecond), chromedp.KeyEvent("\r", chromedp.KeyModifiers(2)))
 	p.until(`localStorage.getItem('sedum.draft.` + tag + `') === null`)
-	v, err := h.desk.Tree(context.Background(), h.caller(store.Manager), tag)
-	require.NoError(t, err)
+	v := h.Tree(tag)
 	require.Len(t, v.Checks, 1)
 	assert.Len(t, v.Checks[0].Readings.Probes, 2)
 }
@@ -172,12 +169,10 @@ func TestTheServerStopsWhileSaving(t *testing.T) {
 	require.NoError(t, h.server.Close())
 	p.press("button", "Save this look")
 	p.until(`document.body.innerText.includes('1 entry is kept on this device')`)
-	v, err := h.desk.Tree(context.Background(), h.caller(store.Manager), tag)
-	require.NoError(t, err)
+	v := h.Tree(tag)
 	assert.Empty(t, v.Checks)
 	h.serve(address)
 	p.until(`!document.body.innerText.includes('kept on this device')`)
-	v, err = h.desk.Tree(context.Background(), h.caller(store.Manager), tag)
-	require.NoError(t, err)
+	v = h.Tree(tag)
 	assert.Len(t, v.Checks, 1, "once")
 }

@@ -1,7 +1,6 @@
 package e2e_test
 
 import (
-	"context"
 	"fmt"
 	"os"
 	"path/filepath"
@@ -14,11 +13,13 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"sedum/app/apptest"
+	"sedum/app/arrivals"
+	"sedum/app/clock"
 	"sedum/core/rules"
 	"sedum/core/sampling"
 	"sedum/core/stock"
-	"sedum/desk"
-	"sedum/store"
+	"sedum/kernel"
 )
 
 const note = `Plant;Type;Litres;Qty;Grade;Per bundle
@@ -42,22 +43,11 @@ func sound() stock.Readings {
 // look saves a look at a tree at the desk.
 func (h *house) look(tag string, rotten bool) {
 	h.t.Helper()
-	who := h.caller(store.YardHand)
-	v, err := h.desk.Tree(context.Background(), who, tag)
-	require.NoError(h.t, err)
 	r := sound()
 	if rotten {
 		r.Texture, r.Odour = "soft", "sour"
 	}
-	_, err = h.desk.SaveCheck(context.Background(), who, tag, store.NewID(), desk.NewCheck{Version: v.Tree.Version, Readings: r})
-	require.NoError(h.t, err)
-}
-
-func (h *house) lot(number int) desk.LotView {
-	h.t.Helper()
-	v, err := h.desk.Lot(context.Background(), h.caller(store.Manager), number)
-	require.NoError(h.t, err)
-	return v
+	h.SaveLook(tag, r)
 }
 
 // textOf is the text at a test id, as a person reads it.
@@ -78,8 +68,7 @@ func (p *hand) says(id, text string) {
 func TestAWholeDelivery(t *testing.T) {
 	h := openHouse(t)
 	var later atomic.Int64
-	clock := h.desk.Now
-	h.desk.Now = func() time.Time { return clock().Add(time.Duration(later.Load())) }
+	h.SetClock(func() time.Time { return time.Now().UTC().Truncate(time.Microsecond).Add(time.Duration(later.Load())) })
 	file := filepath.Join(t.TempDir(), "spring.csv")
 	require.NoError(t, os.WriteFile(file, []byte(note), 0o600))
 	p := h.open(1280, 900, false)
@@ -98,11 +87,9 @@ func TestAWholeDelivery(t *testing.T) {
 	var faulty string
 	p.do(chromedp.Evaluate(`fetch(document.querySelector('a[download]').href).then(r => r.text())`, &faulty, awaitPromise))
 	assert.Contains(t, faulty, "'=CMD()", "a cell that would run is made harmless")
-	lots, err := h.desk.Store.Lots(context.Background())
-	require.NoError(t, err)
 	number := map[string]int{}
-	for _, l := range lots[:3] {
-		number[l.Kind.Common] = l.Number
+	for _, l := range apptest.Saw[arrivals.Deliveries](h.World, "list-deliveries", kernel.None{}).Deliveries[0].Lots {
+		number[l.Common] = l.Number
 	}
 
 	// The first lot: the plan is the core's, the drawn trees are checked, the answer is the core's, the lot is released.
@@ -113,7 +100,7 @@ func TestAWholeDelivery(t *testing.T) {
 	assert.Contains(t, p.textOf("plan-text"), fmt.Sprintf("Check %d.", *plan.SampleSize))
 	p.press("button", "Draw the trees")
 	p.sees("0 checked, 0 faulty")
-	v := h.lot(hornbeam)
+	v := h.Lot(hornbeam)
 	require.Len(t, v.Sample.Drawn, *plan.SampleSize)
 	// They stand in rows of seven: each drawn tree is found by its row and number.
 	p.fill("They stand in rows of", "7.5")
@@ -122,16 +109,16 @@ func TestAWholeDelivery(t *testing.T) {
 	p.do(chromedp.KeyEvent("\r"))
 	p.sees("Row 1")
 	for _, place := range v.Sample.Drawn {
-		row, inRow := sampling.Rows{PerRow: 7}.Standing(place)
+		row, inRow := sampling.Rows{PerRow: 7}.Standing(place.Number)
 		var there bool
 		p.do(chromedp.Evaluate(fmt.Sprintf(`document.querySelector('a[aria-label^="Row %d, number %d:"]') !== null`, row, inRow), &there))
-		assert.True(t, there, "place %d", place)
+		assert.True(t, there, "place %d", place.Number)
 	}
 	p.do(chromedp.Click(`//main//a[contains(., "Check the next")]`, chromedp.BySearch))
 	p.sees("Not yet judged")
-	row, inRow := sampling.Rows{PerRow: 7}.Standing(v.Sample.Drawn[0])
+	row, inRow := sampling.Rows{PerRow: 7}.Standing(v.Sample.Drawn[0].Number)
 	p.sees(fmt.Sprintf("row %d, number %d", row, inRow))
-	first := v.Found.NextTag
+	first := v.Sample.NextTag
 	p.press("button", "All sound above the line")
 	p.fill("Caliper", "26")
 	p.press("button", "At the line")
@@ -143,8 +130,8 @@ func TestAWholeDelivery(t *testing.T) {
 	p.sees("Sell")
 	p.press("button", "Save this look")
 	p.until(`!location.pathname.includes('` + first + `')`) // the next drawn tree, without a list between
-	for h.lot(hornbeam).Found.Left > 0 {
-		h.look(h.lot(hornbeam).Found.NextTag, false)
+	for h.Lot(hornbeam).Sample.Left > 0 {
+		h.look(h.Lot(hornbeam).Sample.NextTag, false)
 	}
 	answer, err := sampling.Answer(sampling.ResultInput{LotSize: 24, Checked: *plan.SampleSize, TolerableShare: 0.1, Confidence: 0.95, Looks: 1})
 	require.NoError(t, err)
@@ -155,18 +142,18 @@ func TestAWholeDelivery(t *testing.T) {
 	p.says("follows", fmt.Sprintf("%d trees that nobody looked at", 24-*plan.SampleSize))
 	p.press("button", "Release the lot")
 	p.sees("Released:")
-	assert.Equal(t, 24-*plan.SampleSize, h.lot(hornbeam).Counts[stock.Unreleased])
+	assert.Equal(t, 24-*plan.SampleSize, h.Lot(hornbeam).Counts[stock.Unreleased])
 
 	// The second: rotten roots. It is refused, and goes back with a note.
 	maple := number["Field maple"]
 	p.goTo(fmt.Sprintf("/lots/%d", maple))
 	p.press("button", "Draw the trees")
 	p.sees("0 checked, 0 faulty")
-	for i := 0; h.lot(maple).Found.Left > 0; i++ {
-		h.look(h.lot(maple).Found.NextTag, i < 4)
+	for i := 0; h.Lot(maple).Sample.Left > 0; i++ {
+		h.look(h.Lot(maple).Sample.NextTag, i < 4)
 	}
 	p.goTo(fmt.Sprintf("/lots/%d", maple))
-	found := h.lot(maple).Found
+	found := h.Lot(maple).Sample
 	require.Equal(t, sampling.Refuse, found.Answer.Decision)
 	p.says("sample-answer", fmt.Sprintf("Refuse: at least %d of 10 are faulty", found.Answer.DefectiveLow))
 	p.sees(fmt.Sprintf("Found in %d checked trees", found.Checked))
@@ -183,7 +170,7 @@ func TestAWholeDelivery(t *testing.T) {
 	for _, want := range []string{"10 to go back", "Field maple", "Soft and sour on opening.", fmt.Sprintf("our lot %d", maple), "Roots are soft or smell sour"} {
 		assert.Contains(t, text, want)
 	}
-	assert.Equal(t, 10, h.lot(maple).Counts[stock.SentBack])
+	assert.Equal(t, 10, h.Lot(maple).Counts[stock.SentBack])
 
 	// The bare roots: dipped in time, and not before the gel has set.
 	p.goTo("/clock")
@@ -205,14 +192,10 @@ func TestAWholeDelivery(t *testing.T) {
 	later.Store(int64(21 * time.Minute))
 	p.press("button", "Dipped and bagged: 48")
 	p.sees("dipped and bagged")
-	units, err := h.desk.Clock(context.Background(), h.caller(store.Manager))
-	require.NoError(t, err)
-	for _, u := range units {
-		if u.Lot.Number == number["Hazel"] {
-			assert.Equal(t, stock.GelBag, u.Input.Now.Cover)
-			again, err := stock.Exposure(rules.House{}, u.Input)
-			require.NoError(t, err)
-			days := int((*again.HoursLeft + 0.2) / 24) // the page asked a moment earlier
+	for _, u := range apptest.Saw[clock.Board](h.World, "see-clock", kernel.None{}).Units {
+		if u.Lot == number["Hazel"] {
+			assert.Equal(t, stock.GelBag, u.Now.Cover)
+			days := int((*u.Result.HoursLeft + 0.2) / 24) // the page asked a moment earlier
 			var shown string
 			p.do(chromedp.Text(unit+`//p[contains(@class, "text-leaf")]`, &shown, chromedp.BySearch))
 			assert.Contains(t, shown, fmt.Sprint(days))

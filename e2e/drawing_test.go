@@ -1,7 +1,6 @@
 package e2e_test
 
 import (
-	"context"
 	"encoding/json"
 	"fmt"
 	"testing"
@@ -11,7 +10,6 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"sedum/core/stock"
-	"sedum/store"
 )
 
 // box is where a part of a drawing stands, in the drawing's own units.
@@ -89,16 +87,9 @@ func TestTheTreeInTheGroundIsToScale(t *testing.T) {
 	h := openHouse(t)
 	p := h.open(1280, 800, false)
 	p.signIn("Bram Okonedo")
-	ctx, who := context.Background(), h.caller(store.Manager)
-	spots, err := h.desk.Spots(ctx, who)
-	require.NoError(t, err)
-	rows, err := h.desk.Store.TreeRows(ctx, store.TreeQuery{States: []stock.State{stock.ForSale}, Limit: 400})
-	require.NoError(t, err)
+	rows := h.rows(stock.ForSale)
 	seen := map[stock.Form]bool{}
-	for _, spot := range spots {
-		if spot.Spot.Site.Customer.Name != "Petra Averill" {
-			continue
-		}
+	for _, spot := range []string{h.SpotOf("Petra Averill").ID} {
 		for _, row := range rows {
 			if seen[row.Form] || row.Form == stock.BareRoot {
 				continue
@@ -119,11 +110,11 @@ func TestTheTreeInTheGroundIsToScale(t *testing.T) {
 				}
 			}
 			var text string
-			p.goTo(fmt.Sprintf("/plan/%s/%s", spot.Spot.ID, row.Tag))
+			p.goTo(fmt.Sprintf("/plan/%s/%s", spot, row.Tag))
 			p.sees("Print draft")
 			p.do(chromedp.Evaluate(fmt.Sprintf(`fetch('/api/v1/plan', {method: 'POST', headers: {'Content-Type': 'application/json'}, body: JSON.stringify({tag: %q, spot_id: %q,
 				planting_on: new Date().toISOString().slice(0, 10), high_c: 6, ground: 'workable', buds: 'dormant', stands_alone: true, schools: {}})}).then((r) => r.text())`,
-				row.Tag, spot.Spot.ID), &text, awaitPromise))
+				row.Tag, spot), &text, awaitPromise))
 			require.NoError(t, json.Unmarshal([]byte(text), &plan), text)
 			hole := plan.Plan.Hole
 			require.Positive(t, hole.Depth, text)

@@ -1,7 +1,6 @@
 package e2e_test
 
 import (
-	"context"
 	"crypto/ecdsa"
 	"crypto/elliptic"
 	"crypto/rand"
@@ -20,11 +19,11 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"sedum/app/apptest"
+	"sedum/app/clock"
+	"sedum/app/work"
 	"sedum/core/stock"
-	"sedum/database/testdb"
-	"sedum/demo"
-	"sedum/desk"
-	"sedum/store"
+	"sedum/kernel"
 )
 
 // yardCertificate is a certificate as a yard makes one for itself, and the mark by which a browser is told to trust it.
@@ -45,13 +44,11 @@ func yardCertificate(t *testing.T) (*tls.Certificate, string) {
 // A tablet in the yard, over HTTPS: its camera takes photographs, the network goes, and touches of the clock, a piece of work
 // and a photograph wait on it through a reload. When the server is back each goes up once and counts from when it was made.
 func TestATabletOverHTTPSWithItsCameraAndWithoutANetwork(t *testing.T) {
-	h := &house{t: t, desk: demo.WithStandIns(desk.New(testdb.Open(t)))}
-	require.NoError(t, demo.Load(context.Background(), h.desk))
+	h := newHouse(t, true)
 	var mark string
 	h.secret, mark = yardCertificate(t)
 	h.serve("127.0.0.1:0")
 	t.Cleanup(func() { _ = h.server.Close() })
-	ctx, who := context.Background(), h.caller(store.YardHand)
 	p := h.open(834, 1194, true, chromedp.Flag("ignore-certificate-errors-spki-list", mark),
 		chromedp.Flag("use-fake-device-for-media-stream", true), chromedp.Flag("use-fake-ui-for-media-stream", true))
 	tag := h.tagIn(14, "unchecked")
@@ -73,21 +70,18 @@ func TestATabletOverHTTPSWithItsCameraAndWithoutANetwork(t *testing.T) {
 	}
 	photograph()
 	p.until(`document.querySelectorAll('img[src*="thumbnail"]').length === 1 && document.querySelector('img[src*="thumbnail"]').naturalWidth > 0`)
-	v, err := h.desk.Tree(ctx, who, tag)
-	require.NoError(t, err)
+	v := h.Tree(tag)
 	require.Len(t, v.Photos, 1)
 	assert.GreaterOrEqual(t, v.Photos[0].Width, 320)
 
 	// What is needed in the far corner is seen once while there is a network.
-	work, err := h.desk.WorkList(ctx, who)
-	require.NoError(t, err)
-	piece := work.Tools[0].Items[0]
+	piece := apptest.Saw[work.List](h.World, "see-work", kernel.None{}).Tools[0].Items[0]
 	p.goTo("/work")
-	p.sees(piece.Tree.Tag)
+	p.sees(piece.Tag)
 	p.goTo("/clock")
 	p.sees("Tulip tree")
-	p.untilKept("clock", 1)
-	p.untilKept("work", 1)
+	p.untilKept("see-clock", 1)
+	p.untilKept("see-work", 1)
 	address := strings.TrimPrefix(h.address, "https://")
 	require.NoError(t, h.server.Close())
 
@@ -102,8 +96,8 @@ func TestATabletOverHTTPSWithItsCameraAndWithoutANetwork(t *testing.T) {
 	touch("Moist")
 	p.until(`document.body.innerText.includes('2 entries are kept on this device')`)
 	p.press("a", "Work")
-	p.sees(piece.Tree.Tag)
-	tick := `//li[contains(., "` + piece.Tree.Tag + `")]//button[contains(@aria-label, "` + piece.Tree.Tag + `")]`
+	p.sees(piece.Tag)
+	tick := `//li[contains(., "` + piece.Tag + `")]//button[contains(@aria-label, "` + piece.Tag + `")]`
 	p.do(chromedp.WaitVisible(tick, chromedp.BySearch), chromedp.Click(tick, chromedp.BySearch))
 	p.until(`document.body.innerText.includes('3 entries are kept on this device')`)
 	photograph()
@@ -120,17 +114,15 @@ func TestATabletOverHTTPSWithItsCameraAndWithoutANetwork(t *testing.T) {
 	h.serve(address)
 	p.until(`!document.body.innerText.includes('kept on this device')`)
 
-	units, err := h.desk.Clock(ctx, who)
-	require.NoError(t, err)
 	found := false
-	for _, u := range units {
-		if u.Lot.Number != 23 || u.Tag != "" {
+	for _, u := range apptest.Saw[clock.Board](h.World, "see-clock", kernel.None{}).Units {
+		if u.Lot != 23 || u.Tag != "" {
 			continue
 		}
 		found = true
 		cold := []time.Time{}
 		for _, s := range u.Stages {
-			if s.Cover == stock.ColdStore {
+			if s.Cover == string(stock.ColdStore) {
 				cold = append(cold, s.At)
 			}
 		}
@@ -140,18 +132,7 @@ func TestATabletOverHTTPSWithItsCameraAndWithoutANetwork(t *testing.T) {
 		assert.WithinRange(t, u.Felt.At, cold[0], after.Add(time.Second), "after the cold store, as it was entered")
 	}
 	assert.True(t, found)
-	done, err := h.desk.Tree(ctx, who, piece.Tree.Tag)
-	require.NoError(t, err)
-	n := 0
-	for _, c := range done.Corrections {
-		if c.WorkKey == piece.Work.Key {
-			n++
-			assert.True(t, c.Done)
-		}
-	}
-	assert.Equal(t, 1, n)
-	v, err = h.desk.Tree(ctx, who, tag)
-	require.NoError(t, err)
-	assert.Len(t, v.Photos, 2)
+	assert.Equal(t, []bool{true}, h.corrections(piece.Tag, piece.Key), "once")
+	assert.Len(t, h.Tree(tag).Photos, 2)
 	assert.Empty(t, p.complaints())
 }

@@ -1,7 +1,6 @@
 package e2e_test
 
 import (
-	"context"
 	"net/http"
 	"strings"
 	"testing"
@@ -12,7 +11,6 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"sedum/core/stock"
-	"sedum/store"
 )
 
 // The network is cut in the middle of entering, the tab closed and opened again: nothing is lost, nothing doubled, and no
@@ -28,7 +26,7 @@ func TestTheNetworkIsCutInTheMiddleOfEntering(t *testing.T) {
 	p.do(chromedp.Evaluate(`navigator.serviceWorker.ready.then(() => true)`, &ready, awaitPromise))
 	require.True(t, ready)
 	// The next trees are fetched ahead, and the answers are kept on the device within a second or two.
-	p.untilKept("tree", 3)
+	p.untilKept("see-tree", 3)
 	address := strings.TrimPrefix(h.address, "http://")
 	require.NoError(t, h.server.Close())
 
@@ -68,19 +66,16 @@ func TestTheNetworkIsCutInTheMiddleOfEntering(t *testing.T) {
 
 	h.serve(address)
 	p.until(`!document.body.innerText.includes('kept on this device')`)
-	rows, err := h.desk.Store.TreeRows(context.Background(), store.TreeQuery{LotNumber: 14, Limit: 100})
-	require.NoError(t, err)
 	checked := 0
-	for _, r := range rows {
+	for _, r := range h.TreesOf(14) {
 		if r.Number <= 5 { // looked at before the demo began
 			continue
 		}
-		v, err := h.desk.Tree(context.Background(), h.caller(store.Manager), r.Tag)
-		require.NoError(t, err)
+		v := h.Tree(r.Tag)
 		assert.LessOrEqual(t, len(v.Checks), 1, r.Tag)
 		if len(v.Checks) == 1 {
 			checked++
-			assert.Equal(t, stock.ForSale, v.Tree.State, "%+v", v.Checks[0].Assessment.Missing)
+			assert.Equal(t, stock.ForSale, v.State, "%+v", v.Checks[0].Assessment.Missing)
 		}
 	}
 	assert.Equal(t, 2, checked)
@@ -147,9 +142,8 @@ func TestASoundTreeTakesFewTouches(t *testing.T) {
 	touch("Save this look")
 	p.until(`!location.pathname.includes('` + tag + `')`)
 	assert.LessOrEqual(t, touches, 12)
-	v, err := h.desk.Tree(context.Background(), h.caller(store.Manager), tag)
-	require.NoError(t, err)
-	assert.Equal(t, stock.ForSale, v.Tree.State)
+	v := h.Tree(tag)
+	assert.Equal(t, stock.ForSale, v.State)
 	require.Len(t, v.Checks[0].Readings.Probes, 8)
 	assert.InDelta(t, 36, *v.Checks[0].Readings.Probes[7].DepthMM, 0)
 

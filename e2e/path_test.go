@@ -21,7 +21,6 @@ import (
 	"sedum/core/planting"
 	"sedum/core/rules"
 	"sedum/core/stock"
-	"sedum/store"
 	"sedum/words"
 )
 
@@ -100,7 +99,7 @@ func TestFromThePotToTheSheet(t *testing.T) {
 	counter.sees("Locked until buried services are marked")
 	counter.fill("Reference of the marking", "LM-9001")
 	counter.fill("Marked by", "county locating service")
-	counter.do(chromedp.SendKeys(`#marking-expires_on`, h.desk.Now().AddDate(0, 0, 20).Format("01022006"), chromedp.ByQuery))
+	counter.do(chromedp.SendKeys(`#marking-expires_on`, h.Clock().AddDate(0, 0, 20).Format("01022006"), chromedp.ByQuery))
 	counter.press("button", "Record the marking")
 	counter.sees("Marked: LM-9001")
 
@@ -185,9 +184,8 @@ func TestFromThePotToTheSheet(t *testing.T) {
 	}
 	calendar := counter.file("/api/v1/sheets/3/care.ics")
 	assert.Contains(t, calendar, "BEGIN:VCALENDAR")
-	tree, err := h.desk.Tree(context.Background(), h.caller(store.Advisor), tag)
-	require.NoError(t, err)
-	assert.Equal(t, stock.Reserved, tree.Tree.State)
+	tree := h.Tree(tag)
+	assert.Equal(t, stock.Reserved, tree.State)
 	assert.Len(t, tree.Checks, 2)
 }
 

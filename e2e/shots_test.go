@@ -1,7 +1,6 @@
 package e2e_test
 
 import (
-	"context"
 	"fmt"
 	"os"
 	"path/filepath"
@@ -11,7 +10,12 @@ import (
 	"github.com/chromedp/chromedp"
 	"github.com/stretchr/testify/require"
 
-	"sedum/store"
+	"sedum/app/apptest"
+	"sedum/app/bench"
+	"sedum/app/ground"
+	"sedum/app/yard"
+	"sedum/core/stock"
+	"sedum/kernel"
 )
 
 // TestShots takes the pictures of docs/screenshots from the demo data; only ./run shots asks for it.
@@ -21,11 +25,9 @@ func TestShots(t *testing.T) {
 		t.Skip("pictures are taken by ./run shots")
 	}
 	h := openHouse(t)
-	spots, err := h.desk.Spots(context.Background(), h.caller(store.Manager))
-	require.NoError(t, err)
 	spot := map[string]string{}
-	for _, s := range spots {
-		spot[s.Spot.Site.Customer.Name] = s.Spot.ID
+	for _, s := range apptest.Saw[ground.Pages](h.World, "list-spots", kernel.None{}).Spots {
+		spot[s.Customer] = s.ID
 	}
 	unchecked := h.tagIn(14, "unchecked")
 	shot := shotInto(folder)
@@ -95,16 +97,38 @@ func shotInto(folder string) func(p *hand, name string) {
 
 // tagIn is the first tree of a lot in a state.
 func (h *house) tagIn(lot int, state string) string {
-	rows, err := h.desk.Store.TreeRows(context.Background(), store.TreeQuery{LotNumber: lot, Limit: 100})
-	require.NoError(h.t, err)
-	best, tag := 1000, ""
-	for _, r := range rows {
-		if string(r.State) == state && r.Number < best {
-			best, tag = r.Number, r.Tag
+	for _, t := range h.TreesOf(lot) {
+		if string(t.State) == state {
+			return t.Tag
 		}
 	}
-	require.NotEmpty(h.t, tag, "no tree of lot %d is %s", lot, state)
-	return tag
+	require.Fail(h.t, "there is none", "no tree of lot %d is %s", lot, state)
+	return ""
+}
+
+// rows lists the trees in a state with their lots.
+func (h *house) rows(state stock.State) (rows []yard.TreeRow) {
+	require.NoError(h.t, h.Tx(func(tx *kernel.Tx) (err error) {
+		rows, err = yard.ToWorkOn(tx, state, 400)
+		return err
+	}))
+	return rows
+}
+
+// corrections is what was entered for one piece of work of a tree, oldest first: done, or taken back.
+func (h *house) corrections(tag, key string) (done []bool) {
+	require.NoError(h.t, h.Tx(func(tx *kernel.Tx) error {
+		t, err := yard.TreeByTag(tx, tag)
+		if err != nil {
+			return err
+		}
+		list, err := kernel.Many[bench.Correction](tx, "at, id", "tree_id = ? AND work_key = ?", t.ID, key)
+		for _, c := range list {
+			done = append(done, c.Done)
+		}
+		return err
+	}))
+	return done
 }
 
 // enterBuriedTree puts in a tree whose flare lies 66 mm deep, with one stray root (handbook case flare 1).

@@ -1,7 +1,6 @@
 package e2e_test
 
 import (
-	"context"
 	"fmt"
 	"testing"
 
@@ -9,17 +8,18 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"sedum/app/apptest"
+	"sedum/app/catalogue"
+	"sedum/app/clock"
 	"sedum/core/rules"
 	"sedum/core/stock"
 	"sedum/core/yard"
-	"sedum/desk"
-	"sedum/store"
+	"sedum/kernel"
 )
 
 // What waits in the yard, driven as a hand would: felt, wetted, soaked, counted, repaired, potted up; the page's figures are the core's.
 func TestTheYardKeepsWhatWaits(t *testing.T) {
 	h := openHouse(t)
-	ctx, hand := context.Background(), h.caller(store.YardHand)
 	p := h.open(834, 1194, true)
 	p.signIn("Ilsa Tarrow")
 
@@ -29,10 +29,8 @@ func TestTheYardKeepsWhatWaits(t *testing.T) {
 	p.sees("Feel the roots today")
 	p.do(chromedp.Click(row+`//button[contains(., "Drying: wet them")]`, chromedp.BySearch))
 	p.do(chromedp.WaitVisible(row+`//span[contains(., "Felt drying, wetted")]`, chromedp.BySearch))
-	units, err := h.desk.Clock(ctx, hand)
-	require.NoError(t, err)
-	for _, u := range units {
-		if u.Lot.Number == 23 {
+	for _, u := range apptest.Saw[clock.Board](h.World, "see-clock", kernel.None{}).Units {
+		if u.Lot == 23 {
 			assert.True(t, u.Stages[len(u.Stages)-1].Rewet)
 		}
 	}
@@ -43,9 +41,7 @@ func TestTheYardKeepsWhatWaits(t *testing.T) {
 	p.sees("23:5")
 	p.press("button", "Take out")
 	p.until(`!document.body.innerText.includes('In water')`)
-	soaks, err := h.desk.Soaks(ctx, hand)
-	require.NoError(t, err)
-	assert.Empty(t, soaks)
+	assert.Empty(t, apptest.Saw[clock.Soaks](h.World, "list-soaks", kernel.None{}).Soaks)
 
 	// The lot: what to order, what a batch came to, tablets.
 	p.goTo("/lots/23")
@@ -78,20 +74,19 @@ func TestTheYardKeepsWhatWaits(t *testing.T) {
 	tag := h.tagIn(16, "for-sale")
 	p.goTo("/bench/" + tag)
 	p.sees("for sale")
-	v, err := h.desk.Tree(ctx, hand, tag)
-	require.NoError(t, err)
+	v := h.Tree(tag)
 	p.press("summary", "Pot it up")
-	p.sees(fmt.Sprintf("Fetch a pot %.0f", v.Potting.PotDiameterMM))
+	require.Contains(t, v.Potting[0], "Fetch a pot")
+	p.sees(v.Potting[0])
 	p.press("summary", "Damage of the journey")
 	p.press("button", "bark torn")
 	p.fill("Of the girth", "20")
 	p.press("button", "Record the damage")
 	p.sees("trim the loose edge back")
 	p.until(`document.body.innerText.includes('held')`)
-	v, err = h.desk.Tree(ctx, hand, tag)
-	require.NoError(t, err)
-	assert.Equal(t, stock.Held, v.Tree.State)
-	assert.InDelta(t, 0.2, v.Damages[0].GirthShare, 1e-9)
+	v = h.Tree(tag)
+	assert.Equal(t, stock.Held, v.State)
+	assert.Equal(t, "torn-bark", v.Damages[0].Damage, "a fifth of the girth is trimmed and held; over a quarter goes back")
 
 	// A layer is asked for the cut from its parent, and only a layer.
 	layer := h.tagIn(25, "unchecked")
@@ -106,9 +101,8 @@ func TestTheYardKeepsWhatWaits(t *testing.T) {
 	p.sees("Cut the stub of the parent clean")
 	p.press("button", "Save this look")
 	p.sees("1 left; then the ball is measured again")
-	v, err = h.desk.Tree(ctx, hand, layer)
-	require.NoError(t, err)
-	assert.Equal(t, stock.InWork, v.Tree.State)
+	v = h.Tree(layer)
+	assert.Equal(t, stock.InWork, v.State)
 	assert.Equal(t, "ragged", v.Checks[0].Readings.BareRoot.Stub)
 	assert.Empty(t, p.complaints())
 }
@@ -116,15 +110,12 @@ func TestTheYardKeepsWhatWaits(t *testing.T) {
 // A palm is another plant: the bench says so, and whom to ask, and judges nothing.
 func TestAPalmIsNotCovered(t *testing.T) {
 	h := openHouse(t)
-	ctx := context.Background()
-	palm := store.Kind{ID: store.NewID(), Common: "Fan palm", Botanical: "Palma ficta", Habit: stock.Single, Facts: store.KindFacts{NotCovered: true}, Version: 1}
-	require.NoError(t, store.Add(ctx, h.desk.Store, &palm))
-	v, err := h.desk.TakeInDelivery(ctx, h.caller(store.YardHand), store.NewID(), desk.NewDelivery{Grower: "Marrow Hill Growers", Lots: []desk.NewLot{{Kind: "Fan palm",
-		Form: stock.Container, Pot: "standard", PotL: 20, BallDiameterMM: 300, BallHeightMM: 260, CaliperMM: 60, HeightM: 2, Sizing: "caliper", Sensitivity: "average", Count: 1, Bundle: 1}}})
-	require.NoError(t, err)
+	palm := catalogue.Kind{ID: kernel.NewID(), Common: "Fan palm", Botanical: "Palma ficta", Habit: stock.Single, Facts: catalogue.Facts{NotCovered: true}, Version: 1}
+	require.NoError(t, h.Tx(func(tx *kernel.Tx) error { return kernel.Add(tx, &palm) }))
+	lot := h.TakeIn(apptest.LotOf("Fan palm", stock.Container, 1))[0]
 	p := h.open(1280, 800, false)
 	p.signIn("Ilsa Tarrow")
-	p.goTo("/bench/" + h.tagIn(v.Lots[0].Number, "unchecked"))
+	p.goTo("/bench/" + h.tagIn(lot, "unchecked"))
 	p.sees("Palms and bamboos have no flare")
 	assert.NotContains(t, p.text("main"), "Save this look")
 	assert.Empty(t, p.axe())

@@ -1,18 +1,18 @@
 package e2e_test
 
 import (
-	"context"
 	"os"
 	"path/filepath"
 	"testing"
 	"time"
 
 	"github.com/chromedp/chromedp"
-	"github.com/stretchr/testify/require"
 
+	"sedum/app/apptest"
+	"sedum/app/clock"
+	"sedum/app/lots"
 	"sedum/core/yard"
-	"sedum/desk"
-	"sedum/store"
+	"sedum/kernel"
 )
 
 // TestShotsOfTheYard takes the pictures of arrivals, lots, work, clock and growers.
@@ -33,8 +33,7 @@ func TestShotsOfTheYard(t *testing.T) {
 	p.goTo("/lots/14")
 	p.sees("Draw the trees")
 	shot(p, "sample-plan")
-	_, err := h.desk.DrawLot(context.Background(), h.caller(store.YardHand), 15, "shots-draw-15", 2)
-	require.NoError(t, err)
+	h.Deed(h.Hand, "draw-sample", apptest.ByNumber(15), lots.NewDraw{Looks: 2})
 	p.goTo("/lots/15")
 	p.sees("until the look")
 	shot(p, "sample-found")
@@ -44,8 +43,7 @@ func TestShotsOfTheYard(t *testing.T) {
 	p.goTo("/growers")
 	p.sees("By fault")
 	shot(p, "growers")
-	_, err = h.desk.BeginSoak(context.Background(), h.caller(store.YardHand), "shots-soak-20", desk.NewSoak{Lot: 20, Water: yard.Muddy})
-	require.NoError(t, err)
+	h.Deed(h.Hand, "begin-soak", kernel.None{}, clock.NewSoak{Lot: 20, Water: yard.Muddy})
 	p.goTo("/clock")
 	p.sees("In water")
 	shot(p, "clock")

@@ -125,15 +125,24 @@ func (d *Database) Deed(ctx context.Context, as Tx, do func(*Tx) error) error {
 	return err
 }
 
-func (d *Database) try(ctx context.Context, as Tx, do func(*Tx) error) (err error) {
+func (d *Database) try(ctx context.Context, as Tx, do func(*Tx) error) error {
+	after, err := d.whole(ctx, as, do)
+	for _, after := range after {
+		after(context.WithoutCancel(ctx))
+	}
+	return err
+}
+
+// whole does one transaction, gives its connection back and says what is to be done then.
+func (d *Database) whole(ctx context.Context, as Tx, do func(*Tx) error) (after []func(context.Context), err error) {
 	held, err := d.pool.Conn(ctx)
 	if err != nil {
-		return err
+		return nil, err
 	}
 	defer func() { _ = held.Close() }()
 	begun, err := held.BeginTx(ctx, nil)
 	if err != nil {
-		return err
+		return nil, err
 	}
 	conn := &one{conn: begun}
 	tx := d.tx(ctx, as, conn)
@@ -157,19 +166,16 @@ func (d *Database) try(ctx context.Context, as Tx, do func(*Tx) error) (err erro
 	}
 	if err != nil && !keep {
 		undo()
-		return err
+		return nil, err
 	}
 	if err := begun.Commit(); err != nil {
 		throwAway(held)
-		return err
+		return nil, err
 	}
 	if keep {
-		return settled.Err
+		return nil, settled.Err
 	}
-	for _, after := range *tx.after {
-		after(context.WithoutCancel(ctx))
-	}
-	return nil
+	return *tx.after, nil
 }
 
 // Used tells whether anything was ever done in this database: whether there is a table of ours with a row in it.

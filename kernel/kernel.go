@@ -111,6 +111,15 @@ func (k *Kernel) Operations() []Operation {
 	return out
 }
 
+// Capabilities are the names of what was gathered, each after those it knows.
+func (k *Kernel) Capabilities() []string {
+	names := []string{}
+	for _, c := range k.capabilities {
+		names = append(names, c.Name)
+	}
+	return names
+}
+
 // Permissions lists the names of what a role may do.
 func (k *Kernel) Permissions(role roles.Role) []string { return PermissionsOf(k.capabilities, role) }
 

@@ -5,6 +5,7 @@ import (
 	"fmt"
 	"net/http"
 	"reflect"
+	"strconv"
 
 	"github.com/danielgtaylor/huma/v2"
 
@@ -65,7 +66,7 @@ type File struct {
 
 // Read declares an operation that changes nothing. P holds its parameters.
 func Read[P, O any](id, path string, may Permission, do func(*Tx, P) (O, error)) Operation {
-	return Operation{ID: id, Method: http.MethodGet, Path: path, May: may, perform: func(tx *Tx, in, _ any) (any, error) { return do(tx, in.(P)) }, register: func(k *Kernel, o Operation) {
+	return Operation{ID: id, Method: http.MethodGet, Path: path, May: may, perform: func(tx *Tx, in, _ any) (any, error) { return do(tx, paramsOf[P](in)) }, register: func(k *Kernel, o Operation) {
 		answering(k, o, func(e *entry, in P) (out O, err error) {
 			err = k.read(e, func(tx *Tx) error { out, err = do(tx, in); return err })
 			return out, err
@@ -132,7 +133,7 @@ func Upload[P, R, O any](id, path string, may Permission, do func(*Tx, P, []byte
 
 // Remove declares an operation that ends something; done again, it changes nothing more.
 func Remove[P any](id, path string, may Permission, do func(*Tx, P) error) Operation {
-	return Operation{ID: id, Method: http.MethodDelete, Path: path, May: may, perform: func(tx *Tx, in, _ any) (any, error) { return nil, do(tx, in.(P)) }, register: func(k *Kernel, o Operation) {
+	return Operation{ID: id, Method: http.MethodDelete, Path: path, May: may, perform: func(tx *Tx, in, _ any) (any, error) { return nil, do(tx, paramsOf[P](in)) }, register: func(k *Kernel, o Operation) {
 		register(k, o, o.document(), func(ctx context.Context, in *P) (*struct{}, error) {
 			if err := k.deed(entryOf(ctx), func(tx *Tx) error { return do(tx, *in) }); err != nil {
 				return nil, problemOf(ctx, err)
@@ -261,8 +262,28 @@ func performing[P, B, R any](do func(*Tx, P, B) (R, error)) func(*Tx, any, any) 
 		if err := fault.Check(body).Err(); err != nil {
 			return nil, err
 		}
-		return do(tx, in.(P), body.(B))
+		return do(tx, paramsOf[P](in), body.(B))
 	}
+}
+
+// paramsOf are parameters as they were handed in; None stands for an operation's own, each as it is when nobody says it.
+func paramsOf[P any](in any) P {
+	if p, ok := in.(P); ok {
+		return p
+	}
+	var p P
+	v := reflect.ValueOf(&p).Elem()
+	for i := range v.NumField() {
+		usual := v.Type().Field(i).Tag.Get("default")
+		switch n, err := strconv.Atoi(usual); {
+		case usual == "":
+		case v.Field(i).Kind() == reflect.String:
+			v.Field(i).SetString(usual)
+		case v.Field(i).Kind() == reflect.Int && err == nil:
+			v.Field(i).SetInt(int64(n))
+		}
+	}
+	return p
 }
 
 // Perform does an operation within a Tx, for whoever fills a yard or tries one: what it gives is the answer of a reading operation, and

@@ -39,19 +39,26 @@ func newSessions(d *Database, admit Admission, tls bool) *Sessions {
 	return s
 }
 
-// Begin signs a person in: the session gets a new token.
+// Begin signs a person in once the deed is in: the session gets a new token.
 func (s *Sessions) Begin(tx *Tx, personID string, epoch int) error {
-	if err := s.scs.RenewToken(tx.ctx); err != nil {
+	if err := s.scs.RenewToken(over(tx)); err != nil {
 		return err
 	}
-	s.scs.Put(tx.ctx, "person", personID)
-	s.scs.Put(tx.ctx, "epoch", epoch)
-	s.scs.Put(tx.ctx, "seen", time.Now().Unix())
+	tx.AfterCommit(func(ctx context.Context) {
+		s.scs.Put(ctx, "person", personID)
+		s.scs.Put(ctx, "epoch", epoch)
+		s.scs.Put(ctx, "seen", time.Now().Unix())
+	})
 	return nil
 }
 
 // End signs the caller out.
-func (s *Sessions) End(tx *Tx) error { return s.scs.Destroy(tx.ctx) }
+func (s *Sessions) End(tx *Tx) error { return s.scs.Destroy(over(tx)) }
+
+type overKey struct{}
+
+// over is a deed's context in which the rows of sessions are written by the deed itself, on its own connection.
+func over(tx *Tx) context.Context { return context.WithValue(tx.ctx, overKey{}, tx) }
 
 func (s *Sessions) caller(ctx context.Context, k *Kernel) (Who, error) {
 	unauthorised := Said{Status: http.StatusUnauthorized, Code: "unauthorised"}
@@ -99,7 +106,12 @@ func (r sessionRows) CommitCtx(ctx context.Context, token string, data []byte, e
 }
 
 func (r sessionRows) DeleteCtx(ctx context.Context, token string) error {
-	_, err := r.pool.ExecContext(ctx, "DELETE FROM sessions WHERE token = ?", token)
+	const statement = "DELETE FROM sessions WHERE token = ?"
+	if tx, ok := ctx.Value(overKey{}).(*Tx); ok {
+		_, err := Exec(tx, statement, token)
+		return err
+	}
+	_, err := r.pool.ExecContext(ctx, statement, token)
 	return err
 }
 

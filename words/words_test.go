@@ -64,7 +64,10 @@ func TestEveryCodeHasItsSentence(t *testing.T) {
 	add("reason.roots.", "dried-out", "mould", "pot-up", "plant-within-3-days", "roots-too-short", "roots-short", "trim-broken", "slot-or-trim", "bend-risk")
 	add("reason.ball.", "broken-ball", "no-standard", "ball-too-small", "ball-small", "too-little-root-below-flare", "soak", "clear-flare", "twine")
 	add("reason.clock.", stock.Critical, stock.Spent)
-	add("note.", "zip", "encoding", "empty", "quotes", "rows", "columns", "too-large")
+	add("problem.note-", "zip", "encoding", "empty", "quotes", "rows", "too-large")
+	for _, state := range stock.Spoken() {
+		add("refused.tree-", string(state))
+	}
 	for _, f := range fit.Order() {
 		add("factor.", string(f))
 	}
@@ -119,6 +122,32 @@ func TestEveryCodeHasItsSentence(t *testing.T) {
 			assert.True(t, s.Knows(id), "%s in %s", id, language)
 		}
 	}
+}
+
+// Whatever the program can refuse or find wrong, as its source says it, has its sentence.
+func TestEveryAnswerOfTheProgramHasItsSentence(t *testing.T) {
+	code := regexp.MustCompile(`(Refused|Said)\{[^}]*Code: "([a-z-]+)"`)
+	found := 0
+	for _, folder := range []string{"../app", "../kernel"} {
+		require.NoError(t, filepath.WalkDir(folder, func(path string, d fs.DirEntry, err error) error {
+			if err != nil || !strings.HasSuffix(path, ".go") || strings.HasSuffix(path, "_test.go") {
+				return err
+			}
+			text, err := os.ReadFile(path)
+			for _, m := range code.FindAllStringSubmatch(string(text), -1) {
+				found++
+				id := map[string]string{"Refused": "refused.", "Said": "problem."}[m[1]] + m[2]
+				if strings.HasSuffix(id, "-") {
+					continue // the rest follows from a state or a code of the core, named above
+				}
+				for _, language := range words.Languages() {
+					assert.True(t, words.For(language, words.Metric).Knows(id), "%s in %s, of %s", id, language, path)
+				}
+			}
+			return err
+		}))
+	}
+	assert.Greater(t, found, 40)
 }
 
 // Lengths, volumes and weights by the exact factors (25.4 mm, 3.785411784 L, 0.45359237 kg).

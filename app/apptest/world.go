@@ -32,7 +32,6 @@ type World struct {
 	T                      *testing.T
 	Hand, Advisor, Manager kernel.Who
 	now                    *func() time.Time
-	zone                   *time.Location
 	// Ago is how long the entries that follow waited on a device.
 	Ago time.Duration
 }
@@ -50,7 +49,14 @@ func OpenIn(t *testing.T, zone *time.Location) *World {
 	settings := app.Settings{Outside: demo.Outside(), Zone: zone, Clock: func() time.Time { return now() }}
 	k := testdb.Copy(t, settings, "demo at ten in "+zone.String(), func(k *kernel.Kernel) error { return demo.Load(context.Background(), k) })
 	now = ticking(Ten.Add(time.Minute))
-	w := &World{Kernel: k, T: t, now: &now, zone: zone}
+	w := Of(t, k)
+	w.now = &now
+	return w
+}
+
+// Of is the nursery of a program that runs already, by that program's own clock.
+func Of(t *testing.T, k *kernel.Kernel) *World {
+	w := &World{Kernel: k, T: t}
 	for i, into := range []*kernel.Who{&w.Hand, &w.Advisor, &w.Manager} {
 		*into = w.Who(demo.People()[i].SignIn)
 	}

@@ -5,42 +5,54 @@ import (
 	"context"
 	"os"
 	"path/filepath"
-	"strings"
 	"testing"
 	"time"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
-	"sedum/core/stock"
+	"sedum/app/people"
+	"sedum/app/photos"
+	"sedum/app/yard"
 	"sedum/database/testdb"
-	"sedum/store"
+	"sedum/demo"
+	"sedum/kernel"
+
+	"sedum/app"
 )
 
 // A backup holds everything, photographs byte for byte, and is put back only where that is wanted.
 func TestABackupHoldsPhotographsToo(t *testing.T) {
 	ctx := context.Background()
 	dsn := testdb.DSN(t)
-	s, err := store.Open(dsn)
-	require.NoError(t, err)
-	t.Cleanup(func() { _ = s.Close() })
-	require.NoError(t, s.Migrate(ctx))
-	p := store.Person{ID: store.NewID(), SignIn: "somebody", Name: "Søren O'Hare", Role: store.YardHand, PasswordHash: "x", Active: true, Version: 1}
-	g := store.Grower{ID: store.NewID(), Name: "Quarry & Sons", Version: 1}
-	k := store.Kind{ID: store.NewID(), Common: "Hornbeam", Botanical: "B", Habit: stock.Single, Version: 1}
-	l := store.Lot{ID: store.NewID(), Number: 1, GrowerID: g.ID, KindID: k.ID, Form: stock.Container, Pot: "standard", BallDiameterMM: 300, BallHeightMM: 250, CaliperMM: 20, HeightM: 2, ArrivedOn: time.Now(), Version: 1}
-	tr := store.Tree{ID: store.NewID(), Tag: "ABC123", LotID: l.ID, LotNumber: l.Number, Number: 1, State: stock.Unchecked, StateSince: time.Now().UTC(), Version: 1}
+	house := func(dsn string) *kernel.Kernel {
+		d, err := kernel.Open(dsn)
+		require.NoError(t, err)
+		t.Cleanup(func() { _ = d.Close() })
+		return app.New(d, app.Settings{Outside: demo.Outside()})
+	}
+	from := house(dsn)
+	require.NoError(t, from.Migrate(ctx))
+	require.NoError(t, demo.Load(ctx, from))
 	picture := []byte{}
 	for i := range 70_000 {
 		picture = append(picture, byte(i*i>>3), 0, '\'', '\\', byte(i))
 	}
-	photo := store.Photo{ID: store.NewID(), TreeID: tr.ID, Part: "root", Caption: "„roots“", Width: 1, Height: 1, Picture: picture, Thumbnail: picture[:99], PersonID: p.ID, At: time.Now().UTC()}
-	require.NoError(t, store.Add(ctx, s, &p))
-	require.NoError(t, store.Add(ctx, s, &g))
-	require.NoError(t, store.Add(ctx, s, &k))
-	require.NoError(t, store.Add(ctx, s, &l))
-	require.NoError(t, store.Add(ctx, s, &tr))
-	require.NoError(t, store.Add(ctx, s, &photo))
+	photo := photos.Photo{ID: kernel.NewID(), Part: "root", Caption: "„roots“", Width: 1, Height: 1, Picture: picture, Thumbnail: picture[:99], At: time.Now().UTC()}
+	var before everything
+	require.NoError(t, from.Do(ctx, kernel.Who{}, func(tx *kernel.Tx) error {
+		trees, err := kernel.Many[yard.Tree](tx, "number", "")
+		if err != nil {
+			return err
+		}
+		people, err := kernel.Many[people.Person](tx, "sign_in", "")
+		if err != nil {
+			return err
+		}
+		photo.TreeID, photo.PersonID = trees[0].ID, people[0].ID
+		return kernel.Add(tx, &photo)
+	}))
+	require.NoError(t, from.Look(ctx, kernel.Who{}, before.read))
 
 	file := filepath.Join(t.TempDir(), "yard.sedum")
 	var out, errs bytes.Buffer
@@ -54,24 +66,29 @@ func TestABackupHoldsPhotographsToo(t *testing.T) {
 
 	empty := testdb.DSN(t)
 	require.Zero(t, run([]string{"restore", "--dsn", empty, file}, nil, &out, &errs), errs.String())
-	back, err := store.Open(empty)
-	require.NoError(t, err)
-	t.Cleanup(func() { _ = back.Close() })
-	again, err := back.PhotoByID(ctx, photo.ID)
-	require.NoError(t, err)
-	assert.True(t, bytes.Equal(picture, again.Picture), "byte for byte")
-	assert.Equal(t, photo.Caption, again.Caption)
-	who, err := back.PersonBySignIn(ctx, "somebody")
-	require.NoError(t, err)
-	assert.Equal(t, p.Name, who.Name)
+	back := house(empty)
+	is := func(message string) {
+		t.Helper()
+		var after everything
+		require.NoError(t, back.Look(ctx, kernel.Who{}, after.read))
+		assert.Equal(t, before, after, message)
+		require.NoError(t, back.Look(ctx, kernel.Who{}, func(tx *kernel.Tx) error {
+			again, err := kernel.One[photos.Photo](tx, "id = ?", photo.ID)
+			assert.True(t, bytes.Equal(picture, again.Picture), "byte for byte")
+			assert.Equal(t, photo.Caption, again.Caption)
+			return err
+		}))
+	}
+	is("put into an empty database")
 
 	errs.Reset()
 	assert.Equal(t, 1, run([]string{"restore", "--dsn", empty, file}, nil, &out, &errs))
 	assert.Contains(t, errs.String(), "Say --over")
-	require.NoError(t, store.Add(ctx, back, &store.Grower{ID: store.NewID(), Name: "came later", Version: 1}))
+	require.NoError(t, back.Do(ctx, kernel.Who{}, func(tx *kernel.Tx) error {
+		return kernel.Add(tx, &yard.Grower{ID: kernel.NewID(), Name: "came later", Version: 1})
+	}))
 	require.Zero(t, run([]string{"restore", "--over", "--dsn", empty, file}, nil, &out, &errs), errs.String())
-	_, err = back.GrowerByName(ctx, "came later")
-	assert.ErrorIs(t, err, store.ErrMissing)
+	is("put over what came later")
 
 	// Half a file changes nothing.
 	whole, err := os.ReadFile(file)
@@ -80,9 +97,25 @@ func TestABackupHoldsPhotographsToo(t *testing.T) {
 	errs.Reset()
 	assert.Equal(t, 1, run([]string{"restore", "--over", "--dsn", empty, file}, nil, &out, &errs))
 	assert.Contains(t, errs.String(), "no whole backup")
-	_, err = back.PhotoByID(ctx, photo.ID)
-	assert.NoError(t, err)
+	is("after half a file")
 	errs.Reset()
 	assert.Equal(t, 2, run([]string{"backup", "--dsn", dsn}, nil, &out, &errs))
-	assert.True(t, strings.Contains(errs.String(), "say which file"))
+	assert.Contains(t, errs.String(), "say which file")
+}
+
+// everything is the check sum of every table.
+type everything map[string]uint64
+
+func (e *everything) read(tx *kernel.Tx) error {
+	*e = everything{}
+	names, err := kernel.Rows[string](tx, "SELECT table_name FROM information_schema.tables WHERE table_schema = DATABASE()")
+	for _, name := range names {
+		if err != nil {
+			return err
+		}
+		var sums []struct{ Checksum uint64 }
+		sums, err = kernel.Rows[struct{ Checksum uint64 }](tx, "CHECKSUM TABLE `"+name+"`")
+		(*e)[name] = sums[0].Checksum
+	}
+	return err
 }

@@ -21,7 +21,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
-	"sedum/store"
+	"sedum/kernel"
 )
 
 // demoRun is a real program with a real private database, as ./run demo starts it.
@@ -104,7 +104,7 @@ func (d *demoRun) send(method, path string, body any) (int, string) {
 	request, err := http.NewRequest(method, d.address+path, bytes.NewReader(text))
 	require.NoError(d.t, err)
 	request.Header.Set("Content-Type", "application/json")
-	request.Header.Set("Idempotency-Key", store.NewID())
+	request.Header.Set("Idempotency-Key", kernel.NewID())
 	answer, err := d.client.Do(request)
 	if err != nil {
 		return 0, err.Error()

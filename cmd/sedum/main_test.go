@@ -11,9 +11,9 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
-	"sedum/database/testdb"
-	"sedum/demo"
-	"sedum/desk"
+	"sedum/app/apptest"
+	"sedum/app/messages"
+	"sedum/kernel"
 )
 
 func shell(in string, args ...string) (status int, out, errs string) {
@@ -68,25 +68,23 @@ func TestBadInputInTheShellExitsTwoWithOneProblem(t *testing.T) {
 // The running program rings the clocks by itself: nobody has to look at the board.
 func TestTheProgramWatchesTheClocks(t *testing.T) {
 	ctx, stop := context.WithCancel(context.Background())
-	d := demo.WithStandIns(desk.New(testdb.Open(t)))
-	require.NoError(t, demo.Load(ctx, d))
-	p, err := d.Store.PersonBySignIn(ctx, "ilsa")
-	require.NoError(t, err)
-	hand, err := d.Caller(ctx, p.ID)
-	require.NoError(t, err)
-	before, err := d.Messages(ctx, hand)
-	require.NoError(t, err)
-	assert.Empty(t, before)
-	ended := make(chan struct{})
-	go func() { watchClocks(ctx, d); close(ended) }()
-	assert.EventuallyWithT(t, func(c *assert.CollectT) {
-		now, err := d.Messages(context.Background(), hand)
-		assert.NoError(c, err)
+	w := apptest.Open(t)
+	told := func() map[string]int {
 		codes := map[string]int{}
-		for _, m := range now {
-			codes[m.Code]++
-		}
-		assert.Equal(c, 1, codes["clock-critical"], "the whips that came in nothing")
+		assert.NoError(t, w.Tx(func(tx *kernel.Tx) error {
+			all, err := kernel.Many[messages.Message](tx, "at", "")
+			for _, m := range all {
+				codes[m.Code]++
+			}
+			return err
+		}))
+		return codes
+	}
+	assert.Empty(t, told())
+	ended := make(chan struct{})
+	go func() { w.Kernel.Work(ctx); close(ended) }()
+	assert.EventuallyWithT(t, func(c *assert.CollectT) {
+		assert.Equal(c, 1, told()["clock-critical"], "the whips that came in nothing")
 	}, 30*time.Second, 100*time.Millisecond)
 	stop()
 	select {

@@ -23,8 +23,14 @@ var (
 // tests of a package and copied from there; the copy is the test's own.
 func Copy(t testing.TB, settings app.Settings, name string, fill func(*kernel.Kernel) error) *kernel.Kernel {
 	t.Helper()
+	return CopyWith(t, settings, 24, name, fill)
+}
+
+// CopyWith is Copy with at most so many connections.
+func CopyWith(t testing.TB, settings app.Settings, connections int, name string, fill func(*kernel.Kernel) error) *kernel.Kernel {
+	t.Helper()
 	from := filledOnce(t, settings, name, fill)
-	k := Open(t, settings)
+	k := OpenWith(t, settings, connections)
 	require.NoError(t, copyRows(context.Background(), k.Database().SQL(), from))
 	return k
 }

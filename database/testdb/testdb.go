@@ -63,13 +63,16 @@ func Open(t testing.TB, settings app.Settings) *kernel.Kernel {
 	return OpenWith(t, settings, 24)
 }
 
-// OpenWith is Open with at most so many connections.
+// OpenWith is Open with at most so many connections. The tables are made over a pool of its own: whoever makes them holds a lock beside.
 func OpenWith(t testing.TB, settings app.Settings, connections int) *kernel.Kernel {
 	t.Helper()
-	d, err := kernel.OpenWith(DSN(t), connections)
+	dsn := DSN(t)
+	wide, err := kernel.Open(dsn)
+	require.NoError(t, err)
+	require.NoError(t, app.New(wide, settings).Migrate(context.Background()))
+	require.NoError(t, wide.Close())
+	d, err := kernel.OpenWith(dsn, connections)
 	require.NoError(t, err)
 	t.Cleanup(func() { _ = d.Close() })
-	k := app.New(d, settings)
-	require.NoError(t, k.Migrate(context.Background()))
-	return k
+	return app.New(d, settings)
 }
