@@ -2,6 +2,8 @@ package app_test
 
 import (
 	"fmt"
+	"sedum/app/apptest"
+	"sedum/core/stock"
 	"testing"
 
 	"github.com/stretchr/testify/require"
@@ -30,22 +32,23 @@ func TestTheDeedsOnATreeAndItsLotAnswer(t *testing.T) {
 		return out
 	}
 	ok("POST", "/api/v1/bench/assess", assess(emptyLook), nil)
-	shaved := p.tagIn("for-sale-after-shave")
+	shaved := p.tagIn("in-work")
 	tree := of(shaved)
-	ok("POST", "/api/v1/trees/"+shaved+"/corrections", map[string]any{"version": tree.Version, "work_key": tree.Checks[0].Assessment.Work[0].Key, "done": true}, nil)
+	ok("POST", "/api/v1/trees/"+shaved+"/corrections", map[string]any{"work_key": tree.Checks[0].Assessment.Work[0].Key, "done": true}, nil)
 
 	sold := p.tagIn("for-sale")
-	ok("POST", "/api/v1/trees/"+sold+"/moves", map[string]any{"version": of(sold).Version, "to": "dead"}, nil)
+	ok("POST", "/api/v1/trees/"+sold+"/moves", map[string]any{"version": of(sold).Version, "to": "sold", "note": ""}, nil)
 
-	var note struct{ ID, Encoding, Separator string }
+	var note struct{ ID string }
 	status, text := p.send("POST", "/api/v1/notes?name=note.csv", "kind;form;count\nHornbeam;ball;3\n", "Content-Type", "application/octet-stream")
 	require.Less(t, status, 300, text)
 	require.NoError(t, unmarshal(text, &note))
-	ok("POST", "/api/v1/notes/"+note.ID+"/preview", map[string]any{"encoding": note.Encoding, "separator": note.Separator, "columns": map[string]int{"kind": 0, "form": 1, "count": 2}}, nil)
+	ok("POST", "/api/v1/notes/"+note.ID+"/preview", map[string]any{"columns": map[string]int{"kind": 0, "form": 1, "count": 2}}, nil)
 
+	bundled := apptest.LotOf("Hornbeam", stock.BareRoot, 10)
+	bundled.Bundle, bundled.Size = 5, "whip"
 	var came struct{ Lots []struct{ Number int } }
-	ok("POST", "/api/v1/deliveries", map[string]any{"grower": "Marrow Hill Growers", "lifted_at": "", "arrived_at": "", "packing": "moss", "lots": []any{map[string]any{"kind": "Hornbeam", "form": "bare-root",
-		"count": 10, "bundle_count": 5, "caliper_mm": 12, "height_m": 1.2, "sizing": "caliper", "sensitivity": "average"}}}, &came)
+	ok("POST", "/api/v1/deliveries", map[string]any{"grower": "Marrow Hill Growers", "lifted_at": "", "arrived_at": "", "packing": "", "place": "", "note": "", "lots": []any{bundled}}, &came)
 	var bundles struct {
 		Trees []struct {
 			Tag     string
@@ -53,7 +56,7 @@ func TestTheDeedsOnATreeAndItsLotAnswer(t *testing.T) {
 		}
 	}
 	p.get(fmt.Sprintf("/api/v1/trees?lot=%d&limit=1", came.Lots[0].Number), &bundles)
-	ok("POST", "/api/v1/trees/"+bundles.Trees[0].Tag+"/split", map[string]any{"version": bundles.Trees[0].Version, "count": 2}, nil)
+	ok("POST", "/api/v1/trees/"+bundles.Trees[0].Tag+"/split", map[string]any{"count": 2}, nil)
 
 	var lot struct{ Version int }
 	p.get("/api/v1/lots/14", &lot)

@@ -29,7 +29,7 @@ import (
 // World is the nursery at a fixed moment.
 type World struct {
 	*kernel.Kernel
-	T                      *testing.T
+	T                      testing.TB
 	Hand, Advisor, Manager kernel.Who
 	now                    *func() time.Time
 	// Ago is how long the entries that follow waited on a device.
@@ -40,10 +40,10 @@ type World struct {
 var Ten = time.Date(2026, 11, 25, 10, 0, 0, 0, time.UTC)
 
 // Open is the nursery on the morning of its day, a minute after ten.
-func Open(t *testing.T) *World { return OpenIn(t, time.UTC) }
+func Open(t testing.TB) *World { return OpenIn(t, time.UTC) }
 
 // OpenIn is Open with the yard in some zone.
-func OpenIn(t *testing.T, zone *time.Location) *World {
+func OpenIn(t testing.TB, zone *time.Location) *World {
 	t.Helper()
 	now := ticking(Ten)
 	settings := app.Settings{Outside: demo.Outside(), Zone: zone, Clock: func() time.Time { return now() }}
@@ -55,7 +55,7 @@ func OpenIn(t *testing.T, zone *time.Location) *World {
 }
 
 // Of is the nursery of a program that runs already, by that program's own clock.
-func Of(t *testing.T, k *kernel.Kernel) *World {
+func Of(t testing.TB, k *kernel.Kernel) *World {
 	w := &World{Kernel: k, T: t}
 	for i, into := range []*kernel.Who{&w.Hand, &w.Advisor, &w.Manager} {
 		*into = w.Who(demo.People()[i].SignIn)

@@ -48,8 +48,8 @@ func recount(tx *kernel.Tx, was, is Tree) error {
 	return err
 }
 
-// countAnew counts a lot from its trees, after many changed at once.
-func countAnew(tx *kernel.Tx, lotNumber int) error {
+// CountAnew counts a lot from its trees, after many changed at once.
+func CountAnew(tx *kernel.Tx, lotNumber int) error {
 	if _, err := kernel.Exec(tx, "DELETE FROM lot_counts WHERE lot_number = ?", lotNumber); err != nil {
 		return err
 	}

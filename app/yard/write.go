@@ -57,7 +57,7 @@ func TakeIn(tx *kernel.Tx, d Delivery, kindID string, facts stock.LotFacts, coun
 	if err := kernel.AddAll(tx, trees); err != nil {
 		return Lot{}, err
 	}
-	return lot, countAnew(tx, number)
+	return lot, CountAnew(tx, number)
 }
 
 // Split takes trees out of a bundle and gives them a tag of their own. The bundle is held by the caller.
@@ -98,7 +98,7 @@ func Split(tx *kernel.Tx, t Tree, count int) (Tree, error) {
 	if err := kernel.ChangeOne[Tree](tx, map[string]any{"bundle_count": t.BundleCount - count, "version": t.Version + 1}, "id = ? AND version = ?", t.ID, t.Version); err != nil {
 		return part, err
 	}
-	return part, countAnew(tx, t.LotNumber)
+	return part, CountAnew(tx, t.LotNumber)
 }
 
 // Move moves a tree to a state by somebody's word, with the event; due is when it is looked at again, nil for never. The tree is held by
@@ -145,7 +145,7 @@ func MoveLot(tx *kernel.Tx, lot Lot, from []stock.State, to stock.State, note st
 	if err != nil {
 		return n, err
 	}
-	return n, countAnew(tx, lot.Number)
+	return n, CountAnew(tx, lot.Number)
 }
 
 // StandInRows writes how the trees of a lot stand.

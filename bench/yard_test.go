@@ -1,0 +1,73 @@
+package bench
+
+import (
+	"strings"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/require"
+
+	"sedum/app/apptest"
+	"sedum/app/yard"
+	"sedum/core/stock"
+	"sedum/kernel"
+)
+
+// lookedAt saves a look at the first tree of a lot through the program, and copies it in bulk to every so many of the others.
+func (y nursery) lookedAt(number, every int) {
+	y.b.Helper()
+	first := y.TreesOf(number)[0]
+	y.SaveLook(first.Tag, apptest.SoundLook())
+	require.NoError(y.b, y.Tx(func(tx *kernel.Tx) error {
+		_, err := kernel.Exec(tx, `INSERT INTO checks (id, tree_id, person_id, at, after_work, verdict, subject, readings, assessment, house, core_version)
+			SELECT CONCAT('k', RIGHT(t.id, 15)), t.id, c.person_id, c.at, c.after_work, c.verdict, c.subject, c.readings, c.assessment, c.house, c.core_version
+			FROM trees t JOIN trees f ON f.id = ? JOIN checks c ON c.id = f.check_id WHERE t.lot_number = ? AND t.id <> f.id AND t.number % ? = 0`, first.ID, number, every)
+		if err != nil {
+			return err
+		}
+		_, err = kernel.Exec(tx, `UPDATE trees t JOIN trees f ON f.id = ? SET t.state = f.state, t.faulty = f.faulty, t.state_since = f.state_since, t.check_id = CONCAT('k', RIGHT(t.id, 15)), t.version = 2
+			WHERE t.lot_number = ? AND t.id <> f.id AND t.number % ? = 0`, first.ID, number, every)
+		if err != nil {
+			return err
+		}
+		return yard.CountAnew(tx, number)
+	}))
+}
+
+// BenchmarkABigYard: what a day's screens ask, in a yard of 100,000 trees in 400 lots, 10,000 of them for sale, beside the same questions
+// in the demo's. The floor is the small yard's own answer: it does not grow with the data.
+func BenchmarkABigYard(b *testing.B) {
+	const lots, size, checked = 400, 250, 40
+	y := open(b)
+	spot := y.SpotOf("Petra Averill").ID
+	asked := []string{"/trees", "/trees?state=for-sale", "/today", "/work", "/deliveries", "/lots", "/growers", "/spots", "/sheets", "/clock", "/spots/" + spot + "/match"}
+	small := map[string]time.Duration{}
+	ask := func(path string) (int, time.Duration) {
+		var all []time.Duration
+		n := 0
+		for i := range 25 {
+			bytes, took := y.send("GET", "/api/v1"+path, "")
+			if n = bytes; i >= 5 {
+				all = append(all, took)
+			}
+		}
+		return n, percentile(all, 0.5)
+	}
+	for _, path := range asked {
+		_, small[path] = ask(path)
+	}
+	kinds := []string{"Hornbeam", "Field maple", "Rowan", "Ginkgo"}
+	for n := range lots {
+		number := y.TakeIn(apptest.LotOf(kinds[n%len(kinds)], stock.Container, size))[0]
+		if n < checked {
+			y.lookedAt(number, 1)
+		}
+	}
+	for _, path := range asked {
+		n, took := ask(path)
+		name := strings.NewReplacer("/spots/"+spot, "spot", "?", "-", "=", "-", "/", "").Replace(path)
+		b.Logf("%-14s %6.1f ms beside %6.1f ms, %4d KB", name, ms(took), ms(small[path]), n/1024)
+		within(b, name+"-times-the-demo", float64(took)/float64(small[path]), 2)
+		within(b, name+"-KB", float64(n)/1024, 64)
+	}
+}
