@@ -140,14 +140,18 @@ func (s *Server) prepare() error {
 	}, "\n")))
 }
 
+// writeOwned writes a file whole or not at all.
 func (s *Server) writeOwned(name string, content []byte) error {
-	if err := os.WriteFile(s.path(name), content, 0o600); err != nil {
+	beside := s.path(name + ".part")
+	if err := os.WriteFile(beside, content, 0o600); err != nil {
 		return err
 	}
 	if s.owner != nil {
-		return os.Chown(s.path(name), int(s.owner.Uid), int(s.owner.Gid))
+		if err := os.Chown(beside, int(s.owner.Uid), int(s.owner.Gid)); err != nil {
+			return err
+		}
 	}
-	return nil
+	return os.Rename(beside, s.path(name))
 }
 
 func (s *Server) command(name string, args ...string) *exec.Cmd {
@@ -157,19 +161,36 @@ func (s *Server) command(name string, args ...string) *exec.Cmd {
 	return c
 }
 
-// install makes the system tables once.
+// install makes the system tables once: beside, in a folder that becomes the data folder when it is whole. A start that is cut short
+// in between leaves a folder that the next one removes.
 func (s *Server) install() error {
-	if _, err := os.Stat(s.path("data/mysql/global_priv.frm")); err == nil {
+	half, err := filepath.Glob(s.path("data-*"))
+	if err != nil {
+		return err
+	}
+	for _, folder := range half {
+		_ = os.RemoveAll(folder) // what still writes into it, if anything does, writes for nobody
+	}
+	if _, err := os.Stat(s.path("data")); err == nil {
 		return nil
 	}
-	_ = os.RemoveAll(s.path("data")) // half made by a start that was cut short
-	c := s.command("mariadb-install-db", "--no-defaults", "--datadir="+s.path("data"), "--skip-test-db",
+	beside, err := os.MkdirTemp(s.options.Home, "data-")
+	if err != nil {
+		return err
+	}
+	if s.owner != nil {
+		if err := os.Chown(beside, int(s.owner.Uid), int(s.owner.Gid)); err != nil {
+			return err
+		}
+	}
+	c := s.command("mariadb-install-db", "--no-defaults", "--datadir="+beside, "--skip-test-db",
 		"--auth-root-authentication-method=socket", "--skip-name-resolve")
 	out, err := c.CombinedOutput()
 	if err != nil {
 		return fmt.Errorf("mariadb-install-db: %w\n%s", err, out)
 	}
-	return nil
+	syscall.Sync()
+	return os.Rename(beside, s.path("data"))
 }
 
 func (s *Server) arguments() []string {

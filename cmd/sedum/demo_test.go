@@ -6,6 +6,7 @@ import (
 	"encoding/json"
 	"fmt"
 	"io"
+	"math/rand/v2"
 	"net/http"
 	"net/http/cookiejar"
 	"os"
@@ -21,6 +22,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"sedum/app/apptest"
 	"sedum/kernel"
 )
 
@@ -202,6 +204,43 @@ func TestNothingConfirmedIsLostWhenEitherIsKilled(t *testing.T) {
 	<-again.ended
 	_, err = os.Stat(fmt.Sprintf("/proc/%d", again.dbPID))
 	assert.True(t, os.IsNotExist(err), "its database has stopped too")
+}
+
+// A first start that is cut short at any moment, while the database is installed, the tables are made or the nursery is loaded, starts
+// again by the start command, with the whole nursery.
+func TestAFirstStartCutShortStartsAgain(t *testing.T) {
+	program := buildProgram(t)
+	whole := 0
+	w := apptest.Open(t)
+	require.NoError(t, w.Tx(func(tx *kernel.Tx) (err error) {
+		whole, err = kernel.Value[int](tx, "SELECT COUNT(*) FROM trees")
+		return err
+	}))
+	usual := 6 * time.Second
+	for round := range apptest.Times(3, 40) {
+		home := openHome(t)
+		for cut := range 2 {
+			first := exec.Command(program, "demo", "--listen", "127.0.0.1:0")
+			first.Env = append(os.Environ(), "SEDUM_HOME="+home)
+			first.SysProcAttr = &syscall.SysProcAttr{Setpgid: true}
+			require.NoError(t, first.Start())
+			pause := time.Duration(rand.Int64N(int64(usual)))
+			time.Sleep(pause)
+			require.NoError(t, first.Process.Kill())
+			_ = first.Wait()
+			t.Logf("round %d, cut %d after %v", round, cut, pause)
+		}
+		began := time.Now()
+		d := start(t, program, home)
+		usual = max(time.Second, time.Since(began)*12/10)
+		status, body := d.send("GET", "/api/v1/trees?limit=5000", nil)
+		require.Equal(t, 200, status, body)
+		var list struct{ Trees []struct{ Tag string } }
+		require.NoError(t, json.Unmarshal([]byte(body), &list))
+		assert.Len(t, list.Trees, whole, "the whole nursery")
+		_ = d.command.Process.Signal(syscall.SIGTERM)
+		<-d.ended
+	}
 }
 
 // childOf is the database process of a program.
