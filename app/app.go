@@ -22,6 +22,7 @@ import (
 	"sedum/app/photos"
 	"sedum/app/rules"
 	"sedum/app/sheets"
+	"sedum/app/space"
 	"sedum/app/today"
 	"sedum/app/work"
 	"sedum/app/yard"
@@ -38,6 +39,7 @@ type Outside struct {
 	Scale   clock.Scale
 	Printer labels.Printer
 	Gateway messages.Gateway
+	Disk    space.Disk
 }
 
 // Settings of the program.
@@ -64,6 +66,7 @@ func New(d *kernel.Database, s Settings) *kernel.Kernel {
 			return []kernel.Capability{
 				people.Capability(people.Settings{Sessions: sessions, Demo: s.Demo, Permissions: func(r roles.Role) []string { return k.Permissions(r) }}),
 				messages.Capability(),
+				space.Capability(s.Disk, clocks.Tell),
 				rules.Capability(book),
 				catalogue.Capability(),
 				yard.Capability(),

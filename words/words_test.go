@@ -105,7 +105,7 @@ func TestEveryCodeHasItsSentence(t *testing.T) {
 	}
 	add("damp.", string(yard.Moist), string(yard.Drying), string(yard.Dry))
 	add("soak.water.", string(yard.Clean), string(yard.Muddy))
-	add("message.", "clock-"+stock.Soon, "clock-"+stock.Critical, "clock-"+stock.Ends, "soak-over")
+	add("message.", "clock-"+stock.Soon, "clock-"+stock.Critical, "clock-"+stock.Ends, "soak-over", "space-low")
 	for _, s := range rules.AllSchools() {
 		add("school.step.", string(s.Step))
 		add("school."+string(s.Step)+".", s.Choices...)

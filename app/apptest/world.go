@@ -45,9 +45,16 @@ func Open(t testing.TB) *World { return OpenIn(t, time.UTC) }
 // OpenIn is Open with the yard in some zone.
 func OpenIn(t testing.TB, zone *time.Location) *World {
 	t.Helper()
+	return OpenWith(t, func(s *app.Settings) { s.Zone = zone })
+}
+
+// OpenWith is Open with settings of the test's own.
+func OpenWith(t testing.TB, change func(*app.Settings)) *World {
+	t.Helper()
 	now := ticking(Ten)
-	settings := app.Settings{Outside: demo.Outside(), Zone: zone, Clock: func() time.Time { return now() }}
-	k := testdb.Copy(t, settings, "demo at ten in "+zone.String(), func(k *kernel.Kernel) error { return demo.Load(context.Background(), k) })
+	settings := app.Settings{Outside: demo.Outside(), Zone: time.UTC, Clock: func() time.Time { return now() }}
+	change(&settings)
+	k := testdb.Copy(t, settings, "demo at ten in "+settings.Zone.String(), func(k *kernel.Kernel) error { return demo.Load(context.Background(), k) })
 	now = ticking(Ten.Add(time.Minute))
 	w := Of(t, k)
 	w.now = &now

@@ -39,18 +39,29 @@ func (d Desk) TellDuty(tx *kernel.Tx, code string, facts map[string]string) erro
 	if err != nil {
 		return err
 	}
-	m := Message{ID: kernel.NewID(), PersonID: p.ID, Code: code, Facts: facts, At: tx.Now}
+	return d.Tell(tx, p.ID, code, facts)
+}
+
+// Tell is TellDuty to one person.
+func (d Desk) Tell(tx *kernel.Tx, personID, code string, facts map[string]string) error {
+	m := Message{ID: kernel.NewID(), PersonID: personID, Code: code, Facts: facts, At: tx.Now}
 	if err := kernel.Add(tx, &m); err != nil {
 		return err
 	}
 	if d.Gateway != nil {
 		tx.AfterCommit(func(ctx context.Context) {
-			if err := d.Gateway.Send(ctx, p.ID, code); err != nil {
+			if err := d.Gateway.Send(ctx, personID, code); err != nil {
 				slog.WarnContext(ctx, "a message did not go out", "message", code, "error", err)
 			}
 		})
 	}
 	return nil
+}
+
+// ToldSince tells whether somebody was told of something since a moment.
+func ToldSince(tx *kernel.Tx, personID, code string, since time.Time) (bool, error) {
+	n, err := kernel.Value[int](tx, "SELECT COUNT(*) FROM messages WHERE person_id = ? AND code = ? AND at > ?", personID, code, since)
+	return n > 0, err
 }
 
 // Capability declares what can be asked and done here.

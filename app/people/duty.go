@@ -3,6 +3,7 @@ package people
 import (
 	"errors"
 
+	"sedum/core/roles"
 	"sedum/kernel"
 )
 
@@ -17,6 +18,11 @@ func OnDuty(tx *kernel.Tx) (Person, error) {
 		return Person{}, err
 	}
 	return list[0], nil
+}
+
+// InRole are the people of a role who work here.
+func InRole(tx *kernel.Tx, role roles.Role) ([]Person, error) {
+	return kernel.Many[Person](tx, "sign_in", "active AND role = ?", role)
 }
 
 // Duty is who is on duty.

@@ -82,7 +82,9 @@ func runDemo(args []string, _ io.Reader, out, errs io.Writer) int {
 		return failed(errs, err)
 	}
 	defer func() { _ = d.Close() }()
-	k := app.New(d, app.Settings{Zone: place, TLS: *cert != "", Demo: demoSignIns(), Pages: ui.Pages(), Outside: demo.Outside()})
+	outside := demo.Outside()
+	outside.Disk = disk{folder}
+	k := app.New(d, app.Settings{Zone: place, TLS: *cert != "", Demo: demoSignIns(), Pages: ui.Pages(), Outside: outside})
 	if err := k.Migrate(ctx); err != nil {
 		return failed(errs, err)
 	}

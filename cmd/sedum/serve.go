@@ -52,6 +52,7 @@ func runServe(args []string, _ io.Reader, out, errs io.Writer) int {
 	cert := flags.String("tls-cert", setting("SEDUM_TLS_CERT", ""), "certificate file: serve over HTTPS")
 	key := flags.String("tls-key", setting("SEDUM_TLS_KEY", ""), "key file of the certificate")
 	zone := flags.String("zone", setting("SEDUM_ZONE", "Local"), "where the yard's days begin and end, by its name in the table of zones")
+	data := flags.String("data", setting("SEDUM_DATA", ""), "folder of the database, when it is on this machine: the managers hear when its disk is nearly full")
 	if err := flags.Parse(args); err != nil {
 		return 2
 	}
@@ -71,7 +72,11 @@ func runServe(args []string, _ io.Reader, out, errs io.Writer) int {
 		return failed(errs, err)
 	}
 	defer func() { _ = d.Close() }()
-	k := app.New(d, app.Settings{Zone: place, TLS: *cert != "", Pages: ui.Pages()})
+	outside := app.Outside{}
+	if *data != "" {
+		outside.Disk = disk{*data}
+	}
+	k := app.New(d, app.Settings{Zone: place, TLS: *cert != "", Pages: ui.Pages(), Outside: outside})
 	if err := migrateWhenThere(ctx, k); err != nil {
 		return failed(errs, err)
 	}
@@ -81,6 +86,9 @@ func runServe(args []string, _ io.Reader, out, errs io.Writer) int {
 	}
 	go k.Work(ctx)
 	_, _ = fmt.Fprintln(errs, "No weather station, scale, label printer or message gateway is connected: the house assumes the air, and the rest is typed or printed on paper.")
+	if *data == "" {
+		_, _ = fmt.Fprintln(errs, "Nobody watches the disk of the database: name its folder with --data when it is on this machine.")
+	}
 	_, _ = fmt.Fprintf(out, "Sedum serves on %s\n", listener.Addr())
 	if err := serve(ctx, listener, k.Handler(), *cert, *key); err != nil {
 		return failed(errs, err)
