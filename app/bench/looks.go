@@ -134,8 +134,9 @@ type Open struct {
 // OpenIn lists the trees in some states with their newest look, by when they are due, then by lot and place.
 func OpenIn(tx *kernel.Tx, states []stock.State, limit int) ([]Open, error) {
 	// The order is made over the short columns only; the looks themselves come after, by their keys.
-	out, err := kernel.Rows[Open](tx, "SELECT "+yard.RowColumns+", t.check_id FROM "+yard.RowTables+
-		" WHERE t.state IN ? AND t.check_id IS NOT NULL ORDER BY t.due_on IS NULL, t.due_on, l.number, t.number LIMIT ?", states, limit)
+	const order = " ORDER BY t.due_on IS NULL, t.due_on, t.lot_number, t.number"
+	chosen := "SELECT t.* FROM trees t WHERE t.state IN ? AND t.check_id IS NOT NULL" + order + " LIMIT ?"
+	out, err := kernel.Rows[Open](tx, "SELECT "+yard.RowColumns+", t.check_id FROM "+yard.RowsOf(chosen)+order, states, limit)
 	if err != nil || len(out) == 0 {
 		return out, err
 	}

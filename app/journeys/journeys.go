@@ -126,9 +126,9 @@ const mostWaiting = 200
 
 // ToRepair lists the repairs that wait in the yard, oldest first.
 func ToRepair(tx *kernel.Tx) ([]Waiting, error) {
-	return kernel.Rows[Waiting](tx, "SELECT "+records.RowColumns+", d.id, d.damage, d.repair FROM journey_damages d JOIN "+records.RowTables+
-		` WHERE t.id = d.tree_id AND d.repaired_at IS NULL AND d.verdict = 'fix' AND d.journey = 'arrival' AND t.state NOT IN ? ORDER BY d.at, d.id LIMIT ?`,
-		stock.Gone(), mostWaiting)
+	const chosen = `SELECT t.*, d.id AS damage_id, d.damage, d.repair, d.at FROM journey_damages d JOIN trees t ON t.id = d.tree_id
+		WHERE d.repaired_at IS NULL AND d.verdict = 'fix' AND d.journey = 'arrival' AND t.state NOT IN ? ORDER BY d.at, d.id LIMIT ?`
+	return kernel.Rows[Waiting](tx, "SELECT "+records.RowColumns+", t.damage_id AS id, t.damage, t.repair FROM "+records.RowsOf(chosen)+" ORDER BY t.at, t.damage_id", stock.Gone(), mostWaiting)
 }
 
 // Shown is a damage in a tree's record.

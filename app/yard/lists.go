@@ -114,11 +114,14 @@ type TreeRow struct {
 	Bundle    int         `json:"bundle_count"`
 }
 
-// RowColumns and RowTables read a TreeRow; a capability that lists trees joins its own table to t.
-const (
-	RowColumns = `t.tag, t.number, t.state, t.due_on, l.number AS lot_number, k.common, g.name AS grower, l.pot_l, l.form, t.bundle_count AS bundle`
-	RowTables  = `trees t JOIN lots l ON l.id = t.lot_id JOIN kinds k ON k.id = l.kind_id JOIN growers g ON g.id = l.grower_id`
-)
+// RowColumns are the columns of a TreeRow.
+const RowColumns = `t.tag, t.number, t.state, t.due_on, l.number AS lot_number, k.common, g.name AS grower, l.pot_l, l.form, t.bundle_count AS bundle`
+
+// RowsOf names the chosen trees' lots, kinds and growers. Which trees and in which order is settled over the trees alone, by their
+// index, and ends with a LIMIT: so a page costs the same in a large yard. Whoever lists trees joins a table of their own inside.
+func RowsOf(chosen string) string {
+	return "(" + chosen + ") t JOIN lots l ON l.id = t.lot_id JOIN kinds k ON k.id = l.kind_id JOIN growers g ON g.id = l.grower_id"
+}
 
 type treesAsk struct {
 	Lot   int    `query:"lot"`
@@ -145,10 +148,12 @@ func listTrees(tx *kernel.Tx, q treesAsk) (Trees, error) {
 	}
 	if q.Text != "" {
 		like := "%" + strings.NewReplacer("%", `\%`, "_", `\_`).Replace(q.Text) + "%"
-		where = append(where, "(t.tag LIKE ? OR k.common LIKE ? OR k.botanical LIKE ? OR g.name LIKE ?)")
+		where = append(where, `(t.tag LIKE ? OR t.lot_id IN (SELECT l.id FROM lots l JOIN kinds k ON k.id = l.kind_id JOIN growers g ON g.id = l.grower_id
+			WHERE k.common LIKE ? OR k.botanical LIKE ? OR g.name LIKE ?))`)
 		args = append(args, strings.ToUpper(like), like, like, like)
 	}
-	rows, err := kernel.Rows[TreeRow](tx, "SELECT "+RowColumns+" FROM "+RowTables+" WHERE "+strings.Join(where, " AND ")+" ORDER BY t.tag LIMIT ?", append(args, q.Limit)...)
+	chosen := "SELECT t.* FROM trees t WHERE " + strings.Join(where, " AND ") + " ORDER BY t.tag LIMIT ?"
+	rows, err := kernel.Rows[TreeRow](tx, "SELECT "+RowColumns+" FROM "+RowsOf(chosen)+" ORDER BY t.tag", append(args, q.Limit)...)
 	out := Trees{Trees: rows}
 	if len(rows) == q.Limit {
 		out.Next = rows[len(rows)-1].Tag
@@ -158,8 +163,8 @@ func listTrees(tx *kernel.Tx, q treesAsk) (Trees, error) {
 
 // ToWorkOn lists trees in a state by when they are due, then by how long they have waited.
 func ToWorkOn(tx *kernel.Tx, state stock.State, limit int) ([]TreeRow, error) {
-	return kernel.Rows[TreeRow](tx, "SELECT "+RowColumns+" FROM "+RowTables+
-		" WHERE t.state = ? ORDER BY t.due_on IS NULL, t.due_on, t.state_since, t.tag LIMIT ?", state, limit)
+	const order = " ORDER BY t.due_on IS NULL, t.due_on, t.state_since, t.tag"
+	return kernel.Rows[TreeRow](tx, "SELECT "+RowColumns+" FROM "+RowsOf("SELECT t.* FROM trees t WHERE t.state = ?"+order+" LIMIT ?")+order, state, limit)
 }
 
 // GrowerNames are the growers by name.

@@ -10,7 +10,7 @@ import (
 const usage = `sedum: the workbench of a garden-centre or nursery advisor
 
   sedum demo [--fresh] [--listen ADDRESS]      the made-up nursery, with its own database
-  sedum serve --dsn DSN [--listen ADDRESS] [--tls-cert FILE --tls-key FILE]
+  sedum serve --dsn DSN [--listen ADDRESS] [--tls-cert FILE --tls-key FILE] [--data FOLDER]
   sedum migrate --dsn DSN                      bring a database up to date
   sedum calc NAME < in.json                    one calculator; --list names them, NAME --schema describes one
   sedum openapi                                print the API's document
