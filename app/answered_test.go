@@ -115,7 +115,8 @@ func TestTheRestOfTheOperationsAnswer(t *testing.T) {
 		"tree_version": tree.Version, "signed_reason": "as the customer wishes", "units": "metric", "language": "en-US"}
 	ok("POST", "/api/v1/plan/draft.pdf", ask)
 	ok("POST", "/api/v1/sheets", ask)
-	ok("GET", "/api/v1/spots/"+spot+"/match", nil)
+	ok("GET", "/api/v1/spots/"+spot+"/match?tag="+tag, nil)
+	ok("GET", "/api/v1/spots/"+spot+"/match/kind?kind=Hornbeam", nil)
 	ok("POST", "/api/v1/spots/"+spot+"/beside", map[string]any{"spot_name": "gate"})
 	ok("POST", "/api/v1/customers", map[string]any{"name": "Odile", "phone": "", "address": "4 Weir Cottages", "lat_deg": 47, "spot_name": "gate"})
 	today, later := h.kernel.Clock().Format("2006-01-02"), h.kernel.Clock().AddDate(0, 0, 9).Format("2006-01-02")

@@ -10,7 +10,7 @@ import (
 )
 
 type matched struct {
-	Candidates []struct {
+	Kinds []struct {
 		Tag, Common, Mark, Word, Limiting, Remedy string
 		Overall                                   float64
 		RemedyTo                                  *float64 `json:"remedy_overall"`
@@ -48,9 +48,9 @@ func TestAMatchSaysWhyInBothLanguagesOfUnits(t *testing.T) {
 	for _, customer := range []string{"Petra Averill", "Caspar Lund", "Dorian Pell", "Maud Ferriter"} {
 		var m matched
 		p.get("/api/v1/spots/"+p.spotOf(h, customer)+"/match", &m)
-		require.NotEmpty(t, m.Candidates, customer)
+		require.NotEmpty(t, m.Kinds, customer)
 		before, excluded := 1.0, false
-		for _, c := range m.Candidates {
+		for _, c := range m.Kinds {
 			marks[c.Mark] = true
 			assert.NotEmpty(t, c.Word)
 			if c.Mark == "excluded" {

@@ -25,7 +25,7 @@ func (y nursery) lookedAt(number, every int) {
 		if err != nil {
 			return err
 		}
-		_, err = kernel.Exec(tx, `UPDATE trees t JOIN trees f ON f.id = ? SET t.state = f.state, t.faulty = f.faulty, t.state_since = f.state_since, t.check_id = CONCAT('k', RIGHT(t.id, 15)), t.version = 2
+		_, err = kernel.Exec(tx, `UPDATE trees t JOIN trees f ON f.id = ? SET t.state = f.state, t.faulty = f.faulty, t.state_since = f.state_since, t.check_id = CONCAT('k', RIGHT(t.id, 15)), t.height_m = f.height_m, t.version = 2
 			WHERE t.lot_number = ? AND t.id <> f.id AND t.number % ? = 0`, first.ID, number, every)
 		if err != nil {
 			return err

@@ -54,19 +54,6 @@ func RecordOf(tx *kernel.Tx, t yard.Tree) (Record, error) {
 	return r, nil
 }
 
-// ChecksByID finds looks by their ids.
-func ChecksByID(tx *kernel.Tx, ids []string) (map[string]Check, error) {
-	out := map[string]Check{}
-	if len(ids) == 0 {
-		return out, nil
-	}
-	list, err := kernel.Many[Check](tx, "id", "id IN ?", ids)
-	for _, c := range list {
-		out[c.ID] = c
-	}
-	return out, err
-}
-
 // FirstLook is the last look at a tree before any work on it: what the lot is judged by.
 type FirstLook struct {
 	CheckID    string

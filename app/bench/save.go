@@ -58,7 +58,7 @@ func (b Bench) saveCheck(tx *kernel.Tx, p kernel.ByTag, n NewCheck) (Saved, erro
 		on := tx.DayOf(c.At).AddDate(0, 0, stock.HoldDays(c.Assessment.Reasons, daysToDormancy(tx)))
 		due = &on
 	}
-	if err := yard.Judge(tx, t, state, c.ID, c.At, due, stock.CountsForLot(c.Assessment, n.AfterWork)); err != nil {
+	if err := yard.Judge(tx, t, state, c.ID, c.At, due, stock.CountsForLot(c.Assessment, n.AfterWork), c.Readings.HeightM); err != nil {
 		return Saved{}, err
 	}
 	next, err := yard.NextToLookAt(tx, lot, t.Number)

@@ -22,7 +22,7 @@ type Factor struct {
 	Excludes bool       `json:"excludes"`
 }
 
-// Candidate is one tree that may be sold, held against one spot, in words.
+// Candidate is a tree that may be sold, held against one spot, in words.
 type Candidate struct {
 	Tag        string        `json:"tag"`
 	Common     string        `json:"common"`
@@ -43,15 +43,13 @@ type Candidate struct {
 	Cautions   []string      `json:"cautions"`
 }
 
+// Show says it in words.
 func (c Judged) Show(s words.Speaker, h rules.House) Candidate {
 	lot, r := c.Lot, calc.Rounded(c.Result)
 	out := Candidate{
-		Tag: c.Tree.Tag, Common: lot.Called(), Botanical: lot.Kind.Botanical, LotNumber: lot.Number, PotL: lot.PotL,
-		HeightM: lot.HeightM, PriceCents: lot.PriceCents, Overall: r.Overall, Factors: []Factor{}, Unknown: []string{},
+		Tag: c.Tag, Common: lot.Called(), Botanical: lot.Kind.Botanical, LotNumber: lot.Number, PotL: lot.PotL,
+		HeightM: c.heightM(), PriceCents: lot.PriceCents, Overall: r.Overall, Factors: []Factor{}, Unknown: []string{},
 		Sizes: []ground.Size{}, Cautions: []string{},
-	}
-	if h := c.Check.Readings.HeightM; h != nil {
-		out.HeightM = *h
 	}
 	out.Mark = string(fit.MarkOf(h, r))
 	out.Word = s.Say("match."+out.Mark, nil)

@@ -2,10 +2,10 @@
 package match
 
 import (
+	"fmt"
 	"slices"
 	"strings"
 
-	"sedum/app/bench"
 	"sedum/app/catalogue"
 	"sedum/app/ground"
 	"sedum/app/yard"
@@ -14,6 +14,7 @@ import (
 	"sedum/core/planting"
 	"sedum/core/roles"
 	"sedum/core/rules"
+	"sedum/core/stock"
 	"sedum/kernel"
 )
 
@@ -22,35 +23,65 @@ var MatchAndPlan = kernel.Permission{Name: "match-and-plan", Roles: roles.Counte
 
 // Capability declares what can be asked here.
 func Capability() kernel.Capability {
-	return kernel.Capability{Name: "match", Operations: []kernel.Operation{kernel.Read("match", "/spots/{id}/match", MatchAndPlan, match)}}
+	return kernel.Capability{Name: "match", Operations: []kernel.Operation{
+		kernel.Read("match", "/spots/{id}/match", MatchAndPlan, match),
+		kernel.Read("match-kind", "/spots/{id}/match/kind", MatchAndPlan, matchKind),
+	}}
 }
 
-// Judged is one tree that may be sold, held against one spot.
+// Judged is what may be sold of one lot at one height, held against one spot.
 type Judged struct {
-	Tree   yard.Tree
+	yard.Offer
 	Lot    yard.Lot
-	Check  bench.Check
 	Result fit.Result
 	Room   *coreground.RoomResult
 	Site   fit.Site
 }
 
-// Judge holds a tree against a spot.
-func Judge(h rules.House, k ground.Known, t yard.Tree, lot yard.Lot, c bench.Check) Judged {
-	j := Judged{Tree: t, Lot: lot, Check: c}
+// Judge holds trees of a lot against a spot; heightM is as a look measured it, nil when none did.
+func Judge(h rules.House, k ground.Known, lot yard.Lot, o yard.Offer) Judged {
+	j := Judged{Lot: lot, Offer: o}
 	j.Site, j.Room = siteFor(h, k, j)
 	j.Result = fit.Judge(h, j.Site, lot.Kind.Facts.Kind)
 	return j
 }
 
-// Ranked is a spot with the trees that may be sold: the best first, the excluded last.
-type Ranked struct {
-	Spot       ground.Page `json:"spot"`
-	Candidates []Candidate `json:"candidates"`
+// Offered is one tree that may be sold.
+type Offered struct {
+	Tag        string  `json:"tag"`
+	LotNumber  int     `json:"lot_number"`
+	PotL       float64 `json:"pot_l"`
+	HeightM    float64 `json:"height_m"`
+	PriceCents int     `json:"price_cents"`
 }
 
-func match(tx *kernel.Tx, p kernel.ByID) (Ranked, error) {
-	k, err := ground.SpotOf(tx, p.ID)
+// Kind is a kind by the best of its trees, with the first of those.
+type Kind struct {
+	Candidate
+	Count int       `json:"trees_count" doc:"trees of the kind that may be sold"`
+	Trees []Offered `json:"trees" doc:"the best of them; of what is excluded none"`
+}
+
+// Ranked is a spot with the kinds of which a tree may be sold: the best first, the excluded last.
+type Ranked struct {
+	Spot  ground.Page `json:"spot"`
+	Kinds []Kind      `json:"kinds"`
+}
+
+const (
+	// firstTrees of a kind come with it; the rest on asking.
+	firstTrees = 12
+	mostTrees  = 500
+)
+
+// Ask is what a match is asked about.
+type Ask struct {
+	kernel.ByID
+	Tag string `query:"tag" doc:"a tree that somebody has in mind: it comes first in its kind"`
+}
+
+func match(tx *kernel.Tx, ask Ask) (Ranked, error) {
+	k, err := ground.SpotOf(tx, ask.ID)
 	if err != nil {
 		return Ranked{}, err
 	}
@@ -58,32 +89,134 @@ func match(tx *kernel.Tx, p kernel.ByID) (Ranked, error) {
 	if err != nil {
 		return Ranked{}, err
 	}
-	slices.SortStableFunc(judged, func(a, b Judged) int { return order(a, b, k.Spot.Ground.Purpose) })
-	out := Ranked{Spot: k.Page(tx.Say), Candidates: []Candidate{}}
+	kinds, err := kindsOf(tx, judged, firstTrees)
+	if err != nil || ask.Tag == "" {
+		return Ranked{k.Page(tx.Say), kinds}, err
+	}
+	return Ranked{k.Page(tx.Say), kinds}, putFirst(tx, kinds, judged, ask.Tag)
+}
+
+// putFirst puts the tree that somebody has in mind first in its kind, when it may be sold.
+func putFirst(tx *kernel.Tx, kinds []Kind, judged []Judged, tag string) error {
+	t, err := yard.TreeByTag(tx, tag)
+	if err != nil || t.State != stock.ForSale {
+		return err
+	}
 	for _, j := range judged {
-		out.Candidates = append(out.Candidates, j.Show(tx.Say, tx.Who.House))
+		if offerKey(j.LotID, j.HeightM) != offerKey(t.LotID, t.HeightM) || len(j.Result.ExcludedBy) > 0 {
+			continue
+		}
+		for i := range kinds {
+			if kinds[i].Common == j.Lot.Called() {
+				others := slices.DeleteFunc(kinds[i].Trees, func(o Offered) bool { return o.Tag == t.Tag })
+				kinds[i].Trees = append([]Offered{j.offered(t.Tag)}, others...)
+				return nil
+			}
+		}
+	}
+	return nil
+}
+
+// KindAsk asks for one kind of a match.
+type KindAsk struct {
+	kernel.ByID
+	Kind string `query:"kind" doc:"as the match calls it"`
+}
+
+// matchKind is one kind with every tree of it that may be sold, as far as anybody reads.
+func matchKind(tx *kernel.Tx, ask KindAsk) (Kind, error) {
+	k, err := ground.SpotOf(tx, ask.ID)
+	if err != nil {
+		return Kind{}, err
+	}
+	judged, err := judgeAll(tx, k)
+	if err != nil {
+		return Kind{}, err
+	}
+	kinds, err := kindsOf(tx, slices.DeleteFunc(judged, func(j Judged) bool { return j.Lot.Called() != ask.Kind }), mostTrees)
+	if err == nil && len(kinds) == 0 {
+		err = kernel.ErrMissing
+	}
+	if err != nil {
+		return Kind{}, err
+	}
+	return kinds[0], nil
+}
+
+// kindsOf gathers what was judged by kind, in its order, with at most so many trees of each.
+func kindsOf(tx *kernel.Tx, judged []Judged, most int) ([]Kind, error) {
+	place, room, lots := map[string]int{}, map[string]int{}, []string{}
+	out := []Kind{}
+	for _, j := range judged {
+		name := j.Lot.Called()
+		if _, ok := place[name]; !ok {
+			place[name] = len(out)
+			out = append(out, Kind{Candidate: j.Show(tx.Say, tx.Who.House), Trees: []Offered{}})
+		}
+		out[place[name]].Count += j.Trees
+		if len(j.Result.ExcludedBy) == 0 && room[name] < most {
+			room[name] += j.Trees
+			lots = append(lots, j.LotID)
+		}
+	}
+	trees, err := yard.OfferedTrees(tx, lots, most)
+	if err != nil {
+		return nil, err
+	}
+	byOffer := map[string][]yard.OfferedTree{}
+	for _, t := range trees {
+		key := offerKey(t.LotID, t.HeightM)
+		byOffer[key] = append(byOffer[key], t)
+	}
+	for _, j := range judged {
+		kind := &out[place[j.Lot.Called()]]
+		if len(j.Result.ExcludedBy) > 0 {
+			continue
+		}
+		for _, t := range byOffer[offerKey(j.LotID, j.HeightM)] {
+			if len(kind.Trees) < most {
+				kind.Trees = append(kind.Trees, j.offered(t.Tag))
+			}
+		}
 	}
 	return out, nil
 }
 
+func offerKey(lotID string, heightM *float64) string {
+	if heightM == nil {
+		return lotID
+	}
+	return fmt.Sprintf("%s %.3f", lotID, *heightM)
+}
+
+// heightM is what a look measured, else what the lot says.
+func (j Judged) heightM() float64 {
+	if j.HeightM != nil {
+		return *j.HeightM
+	}
+	return j.Lot.HeightM
+}
+
+func (j Judged) offered(tag string) Offered {
+	return Offered{Tag: tag, LotNumber: j.Lot.Number, PotL: j.Lot.PotL, HeightM: j.heightM(), PriceCents: j.Lot.PriceCents}
+}
+
+// judgeAll holds everything that may be sold against a spot, in order.
 func judgeAll(tx *kernel.Tx, k ground.Known) ([]Judged, error) {
-	trees, err := yard.ForSale(tx)
+	offers, err := yard.Offers(tx)
 	if err != nil {
 		return nil, err
 	}
-	lotIDs, checkIDs := []string{}, []string{}
-	for _, t := range trees {
-		lotIDs, checkIDs = append(lotIDs, t.LotID), append(checkIDs, *t.CheckID)
+	lotIDs := []string{}
+	for _, o := range offers {
+		lotIDs = append(lotIDs, o.LotID)
 	}
 	lots, err := yard.LotsByID(tx, lotIDs)
-	if err != nil {
-		return nil, err
-	}
-	checks, err := bench.ChecksByID(tx, checkIDs)
 	out := []Judged{}
-	for _, t := range trees {
-		out = append(out, Judge(tx.Who.House, k, t, lots[t.LotID], checks[*t.CheckID]))
+	for _, o := range offers {
+		out = append(out, Judge(tx.Who.House, k, lots[o.LotID], o))
 	}
+	slices.SortStableFunc(out, func(a, b Judged) int { return order(a, b, k.Spot.Ground.Purpose) })
 	return out, err
 }
 
@@ -107,7 +240,7 @@ func order(a, b Judged, purpose string) int {
 	if c := first(a.meets(purpose), b.meets(purpose)); c != 0 {
 		return c
 	}
-	return strings.Compare(a.Lot.Kind.Common+a.Tree.Tag, b.Lot.Kind.Common+b.Tree.Tag)
+	return strings.Compare(a.Lot.Kind.Common+a.Tag, b.Lot.Kind.Common+b.Tag)
 }
 
 // meets tells whether a kind is used for what the customer wants.
@@ -150,12 +283,8 @@ func roomFor(g coreground.Facts, j Judged) *coreground.RoomResult {
 	if !g.RoomLooked || k.Height10M == nil || k.HeightMaxM == nil || k.Spread10M == nil || k.SpreadMaxM == nil {
 		return nil
 	}
-	height := j.Lot.HeightM
-	if j.Check.Readings.HeightM != nil {
-		height = *j.Check.Readings.HeightM
-	}
 	r, err := coreground.Room(coreground.RoomInput{
-		HeightNowM: min(height, *k.HeightMaxM), Height10M: *k.Height10M, HeightMaxM: *k.HeightMaxM,
+		HeightNowM: min(j.heightM(), *k.HeightMaxM), Height10M: *k.Height10M, HeightMaxM: *k.HeightMaxM,
 		Spread10M: *k.Spread10M, SpreadMaxM: *k.SpreadMaxM, Thirsty: k.Thirsty, Obstacles: g.Obstacles,
 	})
 	if err != nil {

@@ -9,7 +9,6 @@ import (
 
 	. "sedum/app/apptest"
 	"sedum/app/ground"
-	"sedum/app/match"
 	"sedum/app/rules"
 	"sedum/app/sheets"
 	core "sedum/core/ground"
@@ -83,25 +82,4 @@ func TestAnOpenStopIsSignedForWithAReason(t *testing.T) {
 	number, err := issue(w, w.Advisor, i)
 	require.NoError(t, err)
 	assert.Equal(t, "heeled in until it thaws", sheet(w, number).SignedReason)
-}
-
-func TestMatchRanksWhatMayBeSold(t *testing.T) {
-	w := Open(t)
-	ranked := func(customer string) []match.Candidate {
-		return Saw[match.Ranked](w, "match", ByID(w.SpotOf(customer).ID)).Candidates
-	}
-	list := ranked("Petra Averill")
-	forSale := 0
-	require.NoError(t, w.Tx(func(tx *kernel.Tx) (err error) {
-		forSale, err = kernel.Value[int](tx, "SELECT COUNT(*) FROM trees WHERE state = 'for-sale'")
-		return err
-	}))
-	assert.Len(t, list, forSale)
-	for i := 1; i < len(list); i++ {
-		a, b := list[i-1], list[i]
-		if (a.Mark == "excluded") == (b.Mark == "excluded") {
-			assert.GreaterOrEqual(t, a.Overall, b.Overall-1e-3)
-		}
-	}
-	assert.Equal(t, "Black alder", ranked("Dorian Pell")[0].Common, "only what lives in standing water comes first in a ditch")
 }

@@ -143,11 +143,6 @@ func nextAt(tx *kernel.Tx, lotID string, places []int, but int) (string, error) 
 	return "", err
 }
 
-// ForSale lists every tree that is for sale and was looked at, by lot and place.
-func ForSale(tx *kernel.Tx) ([]Tree, error) {
-	return kernel.Many[Tree](tx, "lot_id, number", "state = ? AND check_id IS NOT NULL", stock.ForSale)
-}
-
 // InYard lists the lots of a form that still have trees in the yard, by number.
 func InYard(tx *kernel.Tx, form stock.Form) ([]Lot, error) {
 	return kernel.Many[Lot](tx.With("Grower", "Kind"), "number",

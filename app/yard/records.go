@@ -76,6 +76,8 @@ type Tree struct {
 	CheckID    *string
 	// Faulty is by the look that counts for its lot: the newest judged one before any work. Nil before there is one.
 	Faulty *bool
+	// HeightM is as the newest look measured it, nil when it did not.
+	HeightM *float64
 	// BundleCount is how many trees stand under this tag; BundleOf the bundle that it was split from.
 	BundleCount int
 	BundleOf    *string

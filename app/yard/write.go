@@ -113,10 +113,11 @@ func Move(tx *kernel.Tx, t Tree, to stock.State, note string, due *time.Time) er
 	return write(tx, t, is)
 }
 
-// Judge moves a tree to where a look puts it; faulty is how the look counts for the lot, nil when it does not. The tree is held by the caller.
-func Judge(tx *kernel.Tx, t Tree, to stock.State, checkID string, at time.Time, due *time.Time, faulty *bool) error {
+// Judge moves a tree to where a look puts it; faulty is how the look counts for the lot, nil when it does not, and heightM what it measured.
+// The tree is held by the caller.
+func Judge(tx *kernel.Tx, t Tree, to stock.State, checkID string, at time.Time, due *time.Time, faulty *bool, heightM *float64) error {
 	is := t
-	is.State, is.StateSince, is.DueOn, is.CheckID = to, at, due, &checkID
+	is.State, is.StateSince, is.DueOn, is.CheckID, is.HeightM = to, at, due, &checkID, heightM
 	if faulty != nil {
 		is.Faulty = faulty
 	}
@@ -125,7 +126,7 @@ func Judge(tx *kernel.Tx, t Tree, to stock.State, checkID string, at time.Time, 
 
 func write(tx *kernel.Tx, was, is Tree) error {
 	err := kernel.ChangeOne[Tree](tx, map[string]any{"state": is.State, "state_since": is.StateSince, "due_on": is.DueOn, "check_id": is.CheckID,
-		"faulty": is.Faulty, "version": was.Version + 1}, "id = ? AND version = ?", was.ID, was.Version)
+		"faulty": is.Faulty, "height_m": is.HeightM, "version": was.Version + 1}, "id = ? AND version = ?", was.ID, was.Version)
 	if err != nil {
 		return err
 	}

@@ -81,6 +81,7 @@ CREATE TABLE IF NOT EXISTS trees (
   due_on DATE NULL COMMENT 'look again',
   check_id VARCHAR(16) NULL COMMENT 'the newest check; the state is what the entries say',
   faulty BOOLEAN NULL COMMENT 'by the look that counts for its lot; NULL before there is one',
+  height_m DECIMAL(6,3) NULL COMMENT 'as its newest look measured it',
   bundle_count INT NOT NULL COMMENT 'trees under this tag',
   bundle_of VARCHAR(16) NULL COMMENT 'the bundle it was split from',
   version INT NOT NULL,
@@ -92,6 +93,7 @@ CREATE TABLE IF NOT EXISTS trees (
     'sent-back', 'reserved', 'sold', 'lost', 'released-unchecked')),
   CONSTRAINT ck_trees_bundle CHECK (bundle_count > 0),
   INDEX ix_trees_state (state, tag),
+  INDEX ix_trees_offer (state, lot_id, height_m, tag),
   INDEX ix_trees_due (state, due_on, state_since),
   INDEX ix_trees_lot (lot_number, state, number, bundle_count, faulty),
   INDEX ix_trees_lot_check (lot_id, check_id)

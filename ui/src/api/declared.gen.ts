@@ -65,6 +65,7 @@ export const reads = [
   'see-spot',
   'ask-station',
   'match',
+  'match-kind',
   'list-sheets',
   'see-sheet',
   'today',

@@ -66,11 +66,18 @@ export const readSpotQuery = (id: string, change: Schemas['GroundChange']) =>
     gcTime: 30_000,
   })
 
-export const matchQuery = (id: string) =>
+export const matchQuery = (id: string, tag: string | null) =>
   queryOptions({
-    queryKey: keyOf('match', id),
-    queryFn: () => ask(client.GET('/api/v1/spots/{id}/match', { params: { path: { id } } })),
+    queryKey: keyOf('match', id, tag),
+    queryFn: () => ask(client.GET('/api/v1/spots/{id}/match', { params: { path: { id }, query: tag ? { tag } : {} } })),
     retry: false,
+  })
+
+/** Every tree of one kind of a match. */
+export const matchKindQuery = (id: string, kind: string) =>
+  queryOptions({
+    queryKey: keyOf('match', id, 'kind', kind),
+    queryFn: () => ask(client.GET('/api/v1/spots/{id}/match/kind', { params: { path: { id }, query: { kind } } })),
   })
 
 export const planQuery = (body: Schemas['SheetsPlanAsk']) =>

@@ -1300,6 +1300,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/spots/{id}/match/kind": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["match-kind"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/spots/{id}/reading": {
         parameters: {
             query?: never;
@@ -2860,8 +2876,52 @@ export interface components {
              */
             value: number | null;
         };
+        MatchKind: {
+            botanical: string;
+            cautions: string[];
+            common: string;
+            factors: components["schemas"]["MatchFactor"][];
+            /** Format: double */
+            height_m: number;
+            limiting: string;
+            /** Format: int64 */
+            lot_number: number;
+            /** @description well, fair, poor or excluded */
+            mark: string;
+            /** Format: double */
+            overall: number;
+            /** Format: double */
+            pot_l: number;
+            /** Format: int64 */
+            price_cents: number;
+            remedy: string;
+            /** Format: double */
+            remedy_overall: number | null;
+            sizes: components["schemas"]["GroundSize"][];
+            tag: string;
+            /** @description the best of them; of what is excluded none */
+            trees: components["schemas"]["MatchOffered"][];
+            /**
+             * Format: int64
+             * @description trees of the kind that may be sold
+             */
+            trees_count: number;
+            unknown: string[];
+            word: string;
+        };
+        MatchOffered: {
+            /** Format: double */
+            height_m: number;
+            /** Format: int64 */
+            lot_number: number;
+            /** Format: double */
+            pot_l: number;
+            /** Format: int64 */
+            price_cents: number;
+            tag: string;
+        };
         MatchRanked: {
-            candidates: components["schemas"]["MatchCandidate"][];
+            kinds: components["schemas"]["MatchKind"][];
             spot: components["schemas"]["GroundPage"];
         };
         MeasuresAll: {
@@ -7397,7 +7457,10 @@ export interface operations {
     };
     match: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description a tree that somebody has in mind: it comes first in its kind */
+                tag?: string;
+            };
             header?: never;
             path: {
                 id: string;
@@ -7413,6 +7476,40 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MatchRanked"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "match-kind": {
+        parameters: {
+            query?: {
+                /** @description as the match calls it */
+                kind?: string;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MatchKind"];
                 };
             };
             /** @description Error */

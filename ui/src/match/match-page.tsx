@@ -2,8 +2,8 @@ import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { Link } from 'wouter'
-import type { Candidate } from '../api/client'
-import { matchQuery, spotsQuery } from '../api/queries'
+import type { Schemas } from '../api/client'
+import { matchKindQuery, matchQuery, spotsQuery } from '../api/queries'
 import { Failed, Loading } from '../parts/states'
 
 /** Which of the trees that may be sold suit a spot: the best first, what limits each, what would mend it. */
@@ -45,15 +45,14 @@ export function MatchPage({ id }: { id?: string }) {
 
 function Ranking({ id, tag }: { id: string; tag: string | null }) {
   const { t } = useTranslation()
-  const match = useQuery(matchQuery(id))
+  const match = useQuery(matchQuery(id, tag))
   const [excluded, setExcluded] = useState(false)
   if (match.isPending) return <Loading what={t('match.judging')} />
   if (match.error) return <Failed cause={match.error} again={() => match.refetch()} />
-  const { spot, candidates } = match.data
-  const kinds = byKind(candidates)
-  const here = kinds.filter((k) => k[0].mark !== 'excluded')
-  const not = kinds.filter((k) => k[0].mark === 'excluded')
-  const best = here[0]?.[0]
+  const { spot, kinds } = match.data
+  const here = kinds.filter((k) => k.mark !== 'excluded')
+  const not = kinds.filter((k) => k.mark === 'excluded')
+  const best = here[0]
   return (
     <section>
       <h1 className="text-[2.3rem]" data-testid="match-headline">
@@ -66,13 +65,8 @@ function Ranking({ id, tag }: { id: string; tag: string | null }) {
         <Link href={`/ground/${id}`}>{t('match.to-ground')}</Link>
       </p>
       <ol className="border-ink border-t-2">
-        {here.map((trees) => (
-          <Kind
-            key={trees[0].common}
-            trees={trees}
-            spotId={id}
-            open={trees[0] === best || trees.some((c) => c.tag === tag)}
-          />
+        {here.map((k) => (
+          <Kind key={k.common} kind={k} spotId={id} open={k === best || k.trees.some((c) => c.tag === tag)} />
         ))}
       </ol>
       {not.length > 0 && (
@@ -82,8 +76,8 @@ function Ranking({ id, tag }: { id: string; tag: string | null }) {
           </button>
           {excluded && (
             <ol className="mt-3 border-ink border-t-2">
-              {not.map((trees) => (
-                <Kind key={trees[0].common} trees={trees} spotId={id} open />
+              {not.map((k) => (
+                <Kind key={k.common} kind={k} spotId={id} open />
               ))}
             </ol>
           )}
@@ -93,15 +87,11 @@ function Ranking({ id, tag }: { id: string; tag: string | null }) {
   )
 }
 
-function byKind(list: Candidate[]): Candidate[][] {
-  const kinds = new Map<string, Candidate[]>()
-  for (const c of list) kinds.set(c.common, [...(kinds.get(c.common) ?? []), c])
-  return [...kinds.values()]
-}
-
-function Kind({ trees, spotId, open }: { trees: Candidate[]; spotId: string; open: boolean }) {
+function Kind({ kind: c, spotId, open }: { kind: Schemas['MatchKind']; spotId: string; open: boolean }) {
   const { t } = useTranslation()
-  const c = trees[0]
+  const [all, setAll] = useState(false)
+  const rest = useQuery({ ...matchKindQuery(spotId, c.common), enabled: all })
+  const trees = rest.data?.trees ?? c.trees
   const limiting = c.factors.find(
     (f) => f.value !== null && c.limiting && f.value === Math.min(...c.factors.map((x) => x.value ?? 1)),
   )
@@ -123,7 +113,7 @@ function Kind({ trees, spotId, open }: { trees: Candidate[]; spotId: string; ope
             {limiting && <span className="block text-soft text-sm">{limiting.text}</span>}
           </span>
           <span className="text-right text-sm">
-            <span className="figure block text-lg">{t('match.trees', { count: trees.length })}</span>
+            <span className="figure block text-lg">{t('match.trees', { count: c.trees_count })}</span>
             <span className="text-soft">{c.botanical}</span>
           </span>
         </summary>
@@ -171,6 +161,12 @@ function Kind({ trees, spotId, open }: { trees: Candidate[]; spotId: string; ope
                 ))}
               </ul>
             )}
+            {c.mark !== 'excluded' && c.trees_count > trees.length && !rest.data && (
+              <button type="button" className="quiet mt-3" disabled={rest.isFetching} onClick={() => setAll(true)}>
+                {t('match.all-trees', { count: c.trees_count })}
+              </button>
+            )}
+            {rest.error && <Failed cause={rest.error} again={() => rest.refetch()} />}
           </div>
         </div>
       </details>

@@ -1,0 +1,38 @@
+package yard
+
+import (
+	"sedum/core/stock"
+	"sedum/kernel"
+)
+
+// Offer is the trees of a lot that may be sold and that are equally high: to whoever asks what suits, they are the same.
+type Offer struct {
+	LotID string
+	// HeightM is as their looks measured it, nil when they did not.
+	HeightM *float64
+	Trees   int
+	// Tag is the first of them.
+	Tag string
+}
+
+// Offers are what may be sold. The trees are counted over one narrow index, not read.
+func Offers(tx *kernel.Tx) ([]Offer, error) {
+	return kernel.Rows[Offer](tx, `SELECT lot_id, height_m, COUNT(*) AS trees, MIN(tag) AS tag FROM trees WHERE state = ? GROUP BY lot_id, height_m`, stock.ForSale)
+}
+
+// OfferedTree is one tree that may be sold.
+type OfferedTree struct {
+	Tag     string
+	LotID   string
+	HeightM *float64
+}
+
+// OfferedTrees are, of some lots, the trees that may be sold, at most so many of each height of a lot, by tag.
+func OfferedTrees(tx *kernel.Tx, lotIDs []string, most int) ([]OfferedTree, error) {
+	if len(lotIDs) == 0 {
+		return nil, nil
+	}
+	return kernel.Rows[OfferedTree](tx, `SELECT tag, lot_id, height_m FROM
+		(SELECT tag, lot_id, height_m, ROW_NUMBER() OVER (PARTITION BY lot_id, height_m ORDER BY tag) AS place FROM trees WHERE state = ? AND lot_id IN ?) t
+		WHERE place <= ? ORDER BY tag`, stock.ForSale, lotIDs, most)
+}
