@@ -8,6 +8,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"sedum/app/apptest"
+	"sedum/app/bench"
 	"sedum/app/yard"
 	"sedum/core/stock"
 	"sedum/kernel"
@@ -27,6 +28,15 @@ func (y nursery) lookedAt(number, every int) {
 		}
 		_, err = kernel.Exec(tx, `UPDATE trees t JOIN trees f ON f.id = ? SET t.state = f.state, t.faulty = f.faulty, t.state_since = f.state_since, t.check_id = CONCAT('k', RIGHT(t.id, 15)), t.height_m = f.height_m, t.version = 2
 			WHERE t.lot_number = ? AND t.id <> f.id AND t.number % ? = 0`, first.ID, number, every)
+		if err != nil {
+			return err
+		}
+		n, err := kernel.Value[int](tx, "SELECT COUNT(*) - 1 FROM trees WHERE lot_number = ? AND check_id IS NOT NULL", number)
+		if err != nil {
+			return err
+		}
+		_, err = kernel.Exec(tx, "UPDATE grower_scores SET trees = trees + ? WHERE code = 'checked' AND half = ? AND grower_id = (SELECT grower_id FROM lots WHERE number = ?)",
+			n, bench.HalfYear(tx.Now), number)
 		if err != nil {
 			return err
 		}

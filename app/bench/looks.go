@@ -67,18 +67,9 @@ type FirstLook struct {
 
 // FirstLooksOfLot reads the looks by which the trees of a lot are counted, in the order of their first.
 func FirstLooksOfLot(tx *kernel.Tx, lotID string) ([]FirstLook, error) {
-	return firstLooks(tx, "l.id = ?", lotID)
-}
-
-// FirstLooksOfGrower is FirstLooksOfLot over every lot of a grower.
-func FirstLooksOfGrower(tx *kernel.Tx, growerID string) ([]FirstLook, error) {
-	return firstLooks(tx, "l.grower_id = ?", growerID)
-}
-
-func firstLooks(tx *kernel.Tx, where, id string) ([]FirstLook, error) {
 	rows, err := kernel.Rows[FirstLook](tx, `SELECT c.id AS check_id, c.tree_id, t.number, t.tag, c.at, c.assessment, c.readings
 		FROM lots l JOIN trees t FORCE INDEX (ix_trees_lot_check) ON t.lot_id = l.id AND t.check_id IS NOT NULL JOIN checks c ON c.tree_id = t.id
-		WHERE `+where+` AND c.after_work = FALSE AND c.verdict <> 'not-yet-judged'`, id)
+		WHERE l.id = ? AND c.after_work = FALSE AND c.verdict <> 'not-yet-judged'`, lotID)
 	// Sorted here: the database would write every assessment into a table on disk first, and has died of that.
 	slices.SortFunc(rows, func(a, b FirstLook) int { return cmp.Or(a.At.Compare(b.At), strings.Compare(a.CheckID, b.CheckID)) })
 	// The newest such look of each tree counts, in the order of the trees.

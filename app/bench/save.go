@@ -58,8 +58,14 @@ func (b Bench) saveCheck(tx *kernel.Tx, p kernel.ByTag, n NewCheck) (Saved, erro
 		on := tx.DayOf(c.At).AddDate(0, 0, stock.HoldDays(c.Assessment.Reasons, daysToDormancy(tx)))
 		due = &on
 	}
-	if err := yard.Judge(tx, t, state, c.ID, c.At, due, stock.CountsForLot(c.Assessment, n.AfterWork), c.Readings.HeightM); err != nil {
+	counts := stock.CountsForLot(c.Assessment, n.AfterWork)
+	if err := yard.Judge(tx, t, state, c.ID, c.At, due, counts, c.Readings.HeightM); err != nil {
 		return Saved{}, err
+	}
+	if counts != nil {
+		if err := keepScore(tx, lot.GrowerID, t.Faulty != nil, c); err != nil {
+			return Saved{}, err
+		}
 	}
 	next, err := yard.NextToLookAt(tx, lot, t.Number)
 	return Saved{yard.Stands{Tag: t.Tag, State: state, StateWord: yard.StateWord(tx, state), Version: t.Version + 1}, next}, err

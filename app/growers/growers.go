@@ -3,10 +3,8 @@ package growers
 
 import (
 	"embed"
-	"fmt"
 	"slices"
 	"strings"
-	"time"
 
 	"sedum/app/bench"
 	"sedum/app/lots"
@@ -59,9 +57,13 @@ func list(tx *kernel.Tx, _ kernel.None) (All, error) {
 	if err != nil {
 		return All{}, err
 	}
+	scores, err := bench.ScoresOf(tx)
+	if err != nil {
+		return All{}, err
+	}
 	out := All{[]Grower{}}
 	for _, g := range growers {
-		v, err := record(tx, g)
+		v, err := record(tx, g, scores[g.ID])
 		if err != nil {
 			return out, err
 		}
@@ -80,7 +82,7 @@ func share(code, text string, found, checked int) lots.Share {
 	return out
 }
 
-func record(tx *kernel.Tx, g yard.Grower) (Grower, error) {
+func record(tx *kernel.Tx, g yard.Grower, scores []bench.Score) (Grower, error) {
 	v := Grower{Name: g.Name, Place: g.Place, Faults: []lots.Share{}, Seasons: []lots.Share{}, Notes: []NoteLine{}}
 	var err error
 	if v.Record, err = yard.RecordOf(tx, g.ID); err != nil {
@@ -99,26 +101,22 @@ func record(tx *kernel.Tx, g yard.Grower) (Grower, error) {
 	for _, n := range notes {
 		v.Notes = append(v.Notes, n.line(tx.Say))
 	}
-	looks, err := bench.FirstLooksOfGrower(tx, g.ID)
-	if err != nil {
-		return v, err
-	}
-	faulty, byFault, season, checkedIn := 0, map[string]int{}, map[string]int{}, map[string]int{}
-	for _, look := range looks {
-		bad, _ := stock.Faulty(look.Assessment)
-		half := halfYear(look.At)
-		checkedIn[half]++
-		for code := range stock.GrowerFaults(look.Assessment) {
-			byFault[code]++
-		}
-		if bad {
-			faulty++
-			season[half]++
+	checked, faulty, byFault, season, checkedIn := 0, 0, map[string]int{}, map[string]int{}, map[string]int{}
+	for _, s := range scores {
+		switch s.Code {
+		case bench.ScoreChecked:
+			checked += s.Trees
+			checkedIn[s.Half] = s.Trees
+		case bench.ScoreFaulty:
+			faulty += s.Trees
+			season[s.Half] = s.Trees
+		default:
+			byFault[s.Code] += s.Trees
 		}
 	}
-	v.Faulty = share("faulty", "", faulty, len(looks))
+	v.Faulty = share("faulty", "", faulty, checked)
 	for code, n := range byFault {
-		v.Faults = append(v.Faults, share(code, lots.FaultText(tx.Say, code), n, len(looks)))
+		v.Faults = append(v.Faults, share(code, lots.FaultText(tx.Say, code), n, checked))
 	}
 	slices.SortFunc(v.Faults, lots.Commonest)
 	for half, n := range checkedIn {
@@ -126,11 +124,4 @@ func record(tx *kernel.Tx, g yard.Grower) (Grower, error) {
 	}
 	slices.SortFunc(v.Seasons, func(a, b lots.Share) int { return strings.Compare(a.Code, b.Code) })
 	return v, nil
-}
-
-func halfYear(t time.Time) string {
-	if t.Month() <= time.June {
-		return fmt.Sprintf("%d-1", t.Year())
-	}
-	return fmt.Sprintf("%d-2", t.Year())
 }

@@ -36,6 +36,16 @@ CREATE TABLE IF NOT EXISTS corrections (
   INDEX ix_corrections_check (check_id, at)
 ) ENGINE=InnoDB DEFAULT CHARSET=ascii COLLATE=ascii_bin;
 
+CREATE TABLE IF NOT EXISTS grower_scores (
+  grower_id VARCHAR(16) NOT NULL,
+  half VARCHAR(6) NOT NULL COMMENT 'of a year, as 2026-2',
+  code VARCHAR(20) NOT NULL COMMENT 'checked, faulty, or a fault',
+  trees INT NOT NULL COMMENT 'of which it is so, by the look that counts for their lots',
+  CONSTRAINT pk_grower_scores PRIMARY KEY (grower_id, half, code),
+  CONSTRAINT fk_grower_scores_grower FOREIGN KEY (grower_id) REFERENCES growers (id)
+) ENGINE=InnoDB DEFAULT CHARSET=ascii COLLATE=ascii_bin;
+
 -- +goose Down
+DROP TABLE IF EXISTS grower_scores;
 DROP TABLE IF EXISTS corrections;
 DROP TABLE IF EXISTS checks;
