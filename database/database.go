@@ -30,6 +30,8 @@ type Options struct {
 	Home string
 	// Throwaway trades safety for speed: tests lose nothing that they need.
 	Throwaway bool
+	// Arguments of the server beside ours: tests make it small by them.
+	Arguments []string
 }
 
 // Server is a running private MariaDB.
@@ -201,6 +203,7 @@ func (s *Server) arguments() []string {
 		"--sql-mode=STRICT_ALL_TABLES,NO_ZERO_DATE,NO_ZERO_IN_DATE,ERROR_FOR_DIVISION_BY_ZERO,NO_ENGINE_SUBSTITUTION",
 		"--innodb-buffer-pool-size=128M", "--max-connections=120", "--performance-schema=OFF", "--skip-log-bin",
 	}
+	args = append(args, s.options.Arguments...)
 	if s.options.Throwaway {
 		return append(args, "--innodb-flush-log-at-trx-commit=0", "--skip-innodb-doublewrite")
 	}

@@ -157,7 +157,8 @@ func TestNothingConfirmedIsLostWhenEitherIsKilled(t *testing.T) {
 		return status == 200
 	}
 	require.True(t, save(d))
-	for round, pause := range []time.Duration{0, 3 * time.Millisecond, 11 * time.Millisecond} {
+	for round := range apptest.Times(3, 200) {
+		pause := time.Duration(rand.Int64N(int64(15 * time.Millisecond)))
 		killed := d.dbPID
 		go func() { time.Sleep(pause); _ = syscall.Kill(killed, syscall.SIGKILL) }()
 		for range 40 {
