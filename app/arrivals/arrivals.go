@@ -163,20 +163,12 @@ type deliveriesAsk struct {
 }
 
 func listDeliveries(tx *kernel.Tx, ask deliveriesAsk) (Deliveries, error) {
-	query := tx.DB().Preload("Grower").Preload("Person").Order("number DESC").Limit(ask.Limit)
-	if ask.Before > 0 {
-		query = query.Where("number < ?", ask.Before)
-	}
-	list := []yard.Delivery{}
-	if err := kernel.Ours(query.Find(&list).Error); err != nil {
+	list, next, err := kernel.Newest(tx.With("Grower", "Person"), ask.Before, ask.Limit, func(d yard.Delivery) int { return d.Number })
+	if err != nil {
 		return Deliveries{}, err
 	}
 	shown, err := withLots(tx, list)
-	out := Deliveries{Deliveries: shown}
-	if len(list) == ask.Limit {
-		out.Next = list[len(list)-1].Number
-	}
-	return out, err
+	return Deliveries{shown, next}, err
 }
 
 func show(tx *kernel.Tx, number int) (Delivery, error) {

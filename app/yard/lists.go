@@ -80,24 +80,12 @@ type lotsAsk struct {
 }
 
 func listLots(tx *kernel.Tx, ask lotsAsk) (Lots, error) {
-	where, args := "", []any{}
-	if ask.Before > 0 {
-		where, args = "number < ?", append(args, ask.Before)
-	}
-	query := tx.DB().Preload("Grower").Preload("Kind").Order("number DESC").Limit(ask.Limit)
-	if where != "" {
-		query = query.Where(where, args...)
-	}
-	lots := []Lot{}
-	if err := kernel.Ours(query.Find(&lots).Error); err != nil {
+	lots, next, err := kernel.Newest(tx.With("Grower", "Kind"), ask.Before, ask.Limit, func(l Lot) int { return l.Number })
+	if err != nil {
 		return Lots{}, err
 	}
 	counted, err := Counted(tx, lots)
-	out := Lots{Lots: counted}
-	if len(lots) == ask.Limit {
-		out.Next = lots[len(lots)-1].Number
-	}
-	return out, err
+	return Lots{counted, next}, err
 }
 
 // TreeRow is a line of the bench list.
