@@ -67,7 +67,10 @@ func TestNothingIsHalfWhenTheDiskIsFull(t *testing.T) {
 		}
 		return status
 	}
-	for round := range apptest.Times(3, 50) {
+	for ; next < 10; next++ {
+		require.Equal(t, http.StatusOK, save(trees[next].Tag, kernel.NewID()), "there is room at first")
+	}
+	for range apptest.Times(3, 50) {
 		for full := false; !full; {
 			_, err = pool.Exec("INSERT INTO ballast (weight) VALUES (?)", strings.Repeat("x", 4096<<rand.IntN(5)))
 			full = err != nil
@@ -82,7 +85,6 @@ func TestNothingIsHalfWhenTheDiskIsFull(t *testing.T) {
 		}
 		_, err = pool.Exec("DELETE FROM ballast ORDER BY id DESC LIMIT ?", 5+rand.IntN(20))
 		require.NoError(t, err)
-		assert.NotEmpty(t, confirmed, "round %d", round)
 	}
 	assert.Positive(t, refused, "it was never full")
 	_, err = pool.Exec("DROP TABLE ballast")
