@@ -1,3 +1,4 @@
+import { useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import type { Assessment, Tree } from '../api/client'
 import { MeasureField } from '../parts/measure-field'
@@ -22,8 +23,12 @@ export function LineStage(props: {
   const r = hand.draft.readings
   const dig = answer?.flare?.action === 'excavate'
   const strays = (answer?.flare?.stray_roots ?? []).map((s) => s.bearing_deg)
+  // Once it was asked for it stays at the top, and it moves by style alone: an answer that comes between two digits must not take the
+  // field out of the hand.
+  const [up, setUp] = useState(dig)
+  if (dig && !up) setUp(true)
   const seen = (
-    <div className={dig ? 'rounded-xl border-2 border-rose bg-rose-pale p-3' : ''}>
+    <div className={`${up ? 'order-first' : ''} ${dig ? 'rounded-xl border-2 border-rose bg-rose-pale p-3' : ''}`}>
       {dig && <p className="mb-2 font-semibold">{t('line.uncover')}</p>}
       <MeasureField
         kind="mm"
@@ -43,7 +48,6 @@ export function LineStage(props: {
   )
   return (
     <div className="grid gap-3">
-      {dig && seen}
       <div className="grid grid-cols-2 gap-3">
         <MeasureField
           kind="mm"
@@ -74,7 +78,7 @@ export function LineStage(props: {
           />
         </>
       )}
-      {!dig && seen}
+      {seen}
       {!props.plug && <FlareFinder subject={props.subject} />}
     </div>
   )
