@@ -20,10 +20,12 @@ import (
 	"sedum/app/sheets"
 	"sedum/app/yard"
 	core "sedum/core/ground"
+	"sedum/core/planting"
 	"sedum/core/roles"
 	"sedum/core/stock"
 	"sedum/kernel"
 	"sedum/standin"
+	"sedum/words"
 )
 
 // Person is a made-up sign-in of the demo.
@@ -122,19 +124,19 @@ type delivery struct {
 	kind, grower        string
 	count               int
 	potL                float64
-	pot                 string
+	pot                 stock.Pot
 	width, height       float64
 	caliper, heightM    float64
 	priceCents, daysAgo int
 }
 
 var deliveries = []delivery{
-	{"Hornbeam", "Marrow Hill Growers", 18, 25, "standard", 330, 280, 32, 2.3, 14900, 3},
-	{"Field maple", "Oxbow Flat Nursery", 14, 20, "standard", 300, 260, 26, 2.1, 11900, 9},
-	{"Downy serviceberry", "Stillwater Liners", 12, 15, "air-pruning", 270, 240, 18, 1.7, 8900, 16},
-	{"Quince", "Marrow Hill Growers", 10, 18, "standard", 290, 250, 24, 1.8, 12900, 24},
-	{"Tupelo", "Oxbow Flat Nursery", 12, 25, "fabric", 330, 270, 28, 2.2, 16900, 31},
-	{"Black alder", "Stillwater Liners", 14, 12, "standard", 250, 220, 16, 1.9, 5900, 45},
+	{"Hornbeam", "Marrow Hill Growers", 18, 25, stock.PotStandard, 330, 280, 32, 2.3, 14900, 3},
+	{"Field maple", "Oxbow Flat Nursery", 14, 20, stock.PotStandard, 300, 260, 26, 2.1, 11900, 9},
+	{"Downy serviceberry", "Stillwater Liners", 12, 15, stock.PotAirPruning, 270, 240, 18, 1.7, 8900, 16},
+	{"Quince", "Marrow Hill Growers", 10, 18, stock.PotStandard, 290, 250, 24, 1.8, 12900, 24},
+	{"Tupelo", "Oxbow Flat Nursery", 12, 25, stock.PotFabric, 330, 270, 28, 2.2, 16900, 31},
+	{"Black alder", "Stillwater Liners", 14, 12, stock.PotStandard, 250, 220, 16, 1.9, 5900, 45},
 }
 
 func (l *loader) lots() error {
@@ -151,22 +153,22 @@ func (l *loader) lots() error {
 const firstLot = 14
 
 // takeIn registers a delivery that came some days ago, and remembers the tags of its lots from a number on.
-func (l *loader) takeIn(grower string, daysAgo int, packing string, liftedHoursBefore float64, lots []arrivals.NewLot, from int) error {
+func (l *loader) takeIn(grower string, daysAgo int, packing stock.Packing, liftedHoursBefore float64, lots []arrivals.NewLot, from int) error {
 	return l.takeInAt(grower, l.now.AddDate(0, 0, -daysAgo), packing, liftedHoursBefore, lots, from)
 }
 
-func (l *loader) takeInAt(grower string, arrived time.Time, packing string, liftedHoursBefore float64, lots []arrivals.NewLot, from int) error {
+func (l *loader) takeInAt(grower string, arrived time.Time, packing stock.Packing, liftedHoursBefore float64, lots []arrivals.NewLot, from int) error {
 	n := arrivals.NewDelivery{Came: arrivals.Came{Grower: grower, ArrivedAt: arrived.Format(time.RFC3339), Packing: packing}, Place: places[grower]}
 	if liftedHoursBefore > 0 {
 		n.LiftedAt = arrived.Add(-time.Duration(liftedHoursBefore * float64(time.Hour))).Format(time.RFC3339)
 	}
 	for _, lot := range lots {
 		if lot.Sizing == "" {
-			lot.Sizing = "caliper"
+			lot.Sizing = stock.SizingCaliper
 		}
 		lot.Bundle = max(1, lot.Bundle)
 		if lot.Sensitivity == "" {
-			lot.Sensitivity = "average"
+			lot.Sensitivity = stock.SensitivityAverage
 		}
 		n.Lots = append(n.Lots, lot)
 	}
@@ -246,7 +248,7 @@ func (l *loader) readings(d delivery, n int) stock.Readings {
 	r := stock.Readings{
 		BallDiameterMM: near(d.width, 8), BallHeightMM: near(d.height, 8), CaliperMM: near(d.caliper, 2), HeightM: &height,
 		Above:       stock.Above{Leader: "one", Trunk: "clean", Branching: "well-spaced", Life: "plump", Ties: "none", Pests: "none"},
-		RootsLooked: true, Roots: []stock.Circler{}, Texture: "firm", Odour: "none", BottomRoots: "present", Moisture: "moist",
+		RootsLooked: true, Roots: []stock.Circler{}, Texture: stock.TextureFirm, Odour: stock.OdourNone, BottomRoots: stock.BottomRootsPresent, Moisture: stock.MoistureMoist,
 		FillPct: near(82, 10), MatSidePct: near(10, 9), MatBottomPct: near(15, 12),
 	}
 	if l.kinds[d.kind].Habit == stock.Multi {
@@ -260,20 +262,20 @@ func (l *loader) readings(d delivery, n int) stock.Readings {
 	ratio := 0.2 + l.random.Float64()*0.12
 	switch n % 7 {
 	case 1:
-		r.Roots = append(r.Roots, stock.Circler{FromDeg: 40, Root: stock.Root{Zone: "side", DiameterMM: math.Round(*r.CaliperMM * ratio), ArcDeg: 120}})
+		r.Roots = append(r.Roots, stock.Circler{FromDeg: 40, Root: stock.Root{Zone: stock.ZoneSide, DiameterMM: math.Round(*r.CaliperMM * ratio), ArcDeg: 120}})
 		r.MatSidePct = near(55, 8)
 	case 2:
 		gap := 12.0
-		r.Roots = append(r.Roots, stock.Circler{FromDeg: 200, Root: stock.Root{Zone: "collar", DiameterMM: 5, ArcDeg: 110, GapMM: &gap}})
+		r.Roots = append(r.Roots, stock.Circler{FromDeg: 200, Root: stock.Root{Zone: stock.ZoneCollar, DiameterMM: 5, ArcDeg: 110, GapMM: &gap}})
 		r.MainRootsMM = &[]float64{13, 12, 10, 9}
 	case 3:
 		r.MatBottomPct = near(65, 8)
 	case 4:
-		r.Moisture = "dry"
+		r.Moisture = stock.MoistureDry
 	}
 	switch {
 	case d.kind == "Field maple" && n == 6:
-		r.Texture, r.Odour, r.Moisture, r.BottomRoots = "soft", "sour", "wet", "absent"
+		r.Texture, r.Odour, r.Moisture, r.BottomRoots = stock.TextureSoft, stock.OdourSour, stock.MoistureWet, stock.BottomRootsAbsent
 	case d.kind == "Tupelo" && n == 5:
 		low := 31.0
 		r.FillPct = &low
@@ -309,20 +311,20 @@ func (l *loader) customers() error {
 		readings                   []core.Reading
 	}{
 		{"Petra Averill", "555 0141", "8 Tannery Lane, Lower Quarrywell", "front lawn", 47.1,
-			core.Facts{Purpose: "shade", SandMM: ptr(34.0), SiltMM: ptr(40.0), ClayMM: ptr(26.0), PH: ptr(6.6), SunH: ptr(8.0), Water: "hose",
-				WindFrom: ptr(270.0), Exposure: "open", RoomLooked: true, Obstacles: []core.Obstacle{
-					{Kind: "wall", DistanceM: 6}, {Kind: "boundary", DistanceM: 5}, {Kind: "paving", DistanceM: 2.6}}}, true,
+			core.Facts{Purpose: core.PurposeShade, SandMM: ptr(34.0), SiltMM: ptr(40.0), ClayMM: ptr(26.0), PH: ptr(6.6), SunH: ptr(8.0), Water: core.WaterHose,
+				WindFrom: ptr(270.0), Exposure: core.WindOpen, RoomLooked: true, Obstacles: []core.Obstacle{
+					{Kind: core.NeighbourWall, DistanceM: 6}, {Kind: core.NeighbourBoundary, DistanceM: 5}, {Kind: core.NeighbourPaving, DistanceM: 2.6}}}, true,
 			[]core.Reading{{Min: 0, WaterMM: 280}, {Min: 15, WaterMM: 240}, {Min: 30, WaterMM: 205}, {Min: 60, WaterMM: 150}, {Min: 90, WaterMM: 100}}},
 		{"Dorian Pell", "555 0172", "2 Sluice End, Oxbow Flat", "low corner by the ditch", 46.9,
-			core.Facts{Purpose: "wildlife", SandMM: ptr(12.0), SiltMM: ptr(30.0), ClayMM: ptr(48.0), SunH: ptr(9.0), Water: "none",
-				WindFrom: ptr(300.0), Exposure: "open", RoomLooked: true, Obstacles: []core.Obstacle{{Kind: "boundary", DistanceM: 4}}}, true,
+			core.Facts{Purpose: core.PurposeWildlife, SandMM: ptr(12.0), SiltMM: ptr(30.0), ClayMM: ptr(48.0), SunH: ptr(9.0), Water: core.WaterNone,
+				WindFrom: ptr(300.0), Exposure: core.WindOpen, RoomLooked: true, Obstacles: []core.Obstacle{{Kind: core.NeighbourBoundary, DistanceM: 4}}}, true,
 			[]core.Reading{{Min: 0, WaterMM: 300}, {Min: 240, WaterMM: 296}, {Min: 600, WaterMM: 288}, {Min: 1080, WaterMM: 279}}},
 		{"Maud Ferriter", "555 0119", "Kiln House, Marrow Hill", "south wall", 47.2,
-			core.Facts{Purpose: "fruit", SoilClass: "sandy loam", PH: ptr(7.2), SunH: ptr(10.5), Water: "hose", WindFrom: ptr(225.0),
-				Exposure: "sheltered", RoomLooked: true, Obstacles: []core.Obstacle{{Kind: "wall", DistanceM: 2.6}}}, true,
+			core.Facts{Purpose: core.PurposeFruit, SoilClass: "sandy loam", PH: ptr(7.2), SunH: ptr(10.5), Water: core.WaterHose, WindFrom: ptr(225.0),
+				Exposure: core.WindSheltered, RoomLooked: true, Obstacles: []core.Obstacle{{Kind: core.NeighbourWall, DistanceM: 2.6}}}, true,
 			[]core.Reading{{Min: 0, WaterMM: 300}, {Min: 10, WaterMM: 210}, {Min: 20, WaterMM: 130}, {Min: 30, WaterMM: 60}}},
 		{"Caspar Lund", "555 0188", "Top Barn, Ridge Road", "windbreak gap", 47.4,
-			core.Facts{Purpose: "screen", SoilClass: "loam", SunH: ptr(3.5), Water: "carried", WindFrom: ptr(285.0), Exposure: "exposed",
+			core.Facts{Purpose: core.PurposeScreen, SoilClass: "loam", SunH: ptr(3.5), Water: core.WaterCarried, WindFrom: ptr(285.0), Exposure: core.WindExposed,
 				RoomLooked: false, Obstacles: []core.Obstacle{}}, false, nil},
 	} {
 		id, err := l.do(roles.Advisor, "add-customer", kernel.None{}, ground.NewCustomer{Name: c.name, Phone: c.phone, Address: c.address, LatDeg: c.lat, SpotName: c.spot})
@@ -342,7 +344,7 @@ func (l *loader) customers() error {
 		if c.marked {
 			if _, err := l.do(roles.Advisor, "record-marking", spot, ground.NewMarking{Reference: fmt.Sprintf("LM-%d", 4400+len(l.spots)),
 				MarkedOn: today.AddDate(0, 0, -2).Format(time.DateOnly), ExpiresOn: today.AddDate(0, 0, 26).Format(time.DateOnly),
-				MarkedBy: "county locating service", PrivateLines: "none"}); err != nil {
+				MarkedBy: "county locating service", PrivateLines: core.PrivateLinesNone}); err != nil {
 				return err
 			}
 		}
@@ -366,8 +368,8 @@ func (l *loader) sheets() error {
 		if err != nil {
 			return err
 		}
-		ask := sheets.Issue{TreeVersion: t.Version, Units: "metric", Language: "en-US", SignedReason: "customer wants it before winter",
-			PlanAsk: sheets.PlanAsk{Tag: t.Tag, SpotID: l.spots[sale.customer], PlantingOn: today, HighC: 6, Ground: "workable", Buds: "dormant", StandsAlone: true}}
+		ask := sheets.Issue{TreeVersion: t.Version, Units: words.Metric, Language: words.American, SignedReason: "customer wants it before winter",
+			PlanAsk: sheets.PlanAsk{Tag: t.Tag, SpotID: l.spots[sale.customer], PlantingOn: today, HighC: 6, Ground: planting.GroundWorkable, Buds: stock.BudsDormant, StandsAlone: true}}
 		if _, err := l.do(roles.Advisor, "issue-sheet", kernel.None{}, ask); err != nil {
 			return fmt.Errorf("sheet for %s: %w", sale.customer, err)
 		}

@@ -11,6 +11,7 @@ import (
 	"sedum/core/roles"
 	"sedum/core/stock"
 	"sedum/kernel"
+	"sedum/words"
 )
 
 // past are lots of earlier months that are closed: what the growers' records are made of. Of each five trees were checked.
@@ -20,11 +21,11 @@ var past = []struct {
 	buried, rot  int
 	decision     stock.LotDecision
 }{
-	{"Marrow Hill Growers", "Hornbeam", 14, 1, 0, "released"}, {"Marrow Hill Growers", "Katsura", 11, 0, 0, "released"},
-	{"Marrow Hill Growers", "Zelkova", 8, 0, 0, "released"}, {"Marrow Hill Growers", "Medlar", 5, 1, 0, "released"},
-	{"Oxbow Flat Nursery", "Honey locust", 13, 2, 0, "released"}, {"Oxbow Flat Nursery", "Hackberry", 9, 1, 2, "refused"},
-	{"Oxbow Flat Nursery", "Tupelo", 7, 2, 1, "refused"}, {"Oxbow Flat Nursery", "Field maple", 4, 1, 0, "released"},
-	{"Stillwater Liners", "Snowbell", 12, 0, 0, "released"}, {"Stillwater Liners", "Redbud", 6, 0, 1, "released"},
+	{"Marrow Hill Growers", "Hornbeam", 14, 1, 0, stock.LotReleased}, {"Marrow Hill Growers", "Katsura", 11, 0, 0, stock.LotReleased},
+	{"Marrow Hill Growers", "Zelkova", 8, 0, 0, stock.LotReleased}, {"Marrow Hill Growers", "Medlar", 5, 1, 0, stock.LotReleased},
+	{"Oxbow Flat Nursery", "Honey locust", 13, 2, 0, stock.LotReleased}, {"Oxbow Flat Nursery", "Hackberry", 9, 1, 2, stock.LotRefused},
+	{"Oxbow Flat Nursery", "Tupelo", 7, 2, 1, stock.LotRefused}, {"Oxbow Flat Nursery", "Field maple", 4, 1, 0, stock.LotReleased},
+	{"Stillwater Liners", "Snowbell", 12, 0, 0, stock.LotReleased}, {"Stillwater Liners", "Redbud", 6, 0, 1, stock.LotReleased},
 }
 
 // history takes the past lots in, checks and closes them, each at its own time.
@@ -49,7 +50,7 @@ func (l *loader) pastLot(grower, kind string, buried, rot int, decision stock.Lo
 	if err != nil {
 		return err
 	}
-	if err := l.takeIn(grower, 0, "", 0, []arrivals.NewLot{{Kind: kind, Count: 5, LotFacts: stock.LotFacts{Form: stock.Container, Pot: "standard", PotL: 20,
+	if err := l.takeIn(grower, 0, "", 0, []arrivals.NewLot{{Kind: kind, Count: 5, LotFacts: stock.LotFacts{Form: stock.Container, Pot: stock.PotStandard, PotL: 20,
 		BallDiameterMM: 300, BallHeightMM: 260, CaliperMM: 26, HeightM: 2, PriceCents: 11900}}}, number); err != nil {
 		return err
 	}
@@ -71,7 +72,7 @@ func (l *loader) pastLot(grower, kind string, buried, rot int, decision stock.Lo
 		if rot > 0 {
 			message = "Roots soft and sour; the trees were kept apart."
 		}
-		note := growers.NewNote{Version: lot.Version + 1, Asked: "credit", Message: message, Language: "en-US", Units: "metric"}
+		note := growers.NewNote{Version: lot.Version + 1, Asked: "credit", Message: message, Language: words.American, Units: words.Metric}
 		if _, err := l.do(roles.Manager, "send-grower-note", of, note); err != nil {
 			return err
 		}
@@ -101,14 +102,14 @@ func (l *loader) pastLook(i, buried, rot int) stock.Readings {
 	r := stock.Readings{
 		BallDiameterMM: ptr(300.0), BallHeightMM: ptr(260.0), CaliperMM: ptr(26.0), HeightM: &height,
 		Above:  stock.Above{Leader: "one", Trunk: "clean", Branching: "well-spaced", Life: "plump", Ties: "none", Pests: "none", Leaves: "sound"},
-		Probes: []stock.Probe{}, SeenDepthMM: &depth, RootsLooked: true, Roots: []stock.Circler{}, Texture: "firm", Odour: "none", BottomRoots: "present",
-		Moisture: "moist", FillPct: ptr(80.0), MatSidePct: ptr(math.Round(8 + l.random.Float64()*8)), MatBottomPct: ptr(10.0),
+		Probes: []stock.Probe{}, SeenDepthMM: &depth, RootsLooked: true, Roots: []stock.Circler{}, Texture: stock.TextureFirm, Odour: stock.OdourNone, BottomRoots: stock.BottomRootsPresent,
+		Moisture: stock.MoistureMoist, FillPct: ptr(80.0), MatSidePct: ptr(math.Round(8 + l.random.Float64()*8)), MatBottomPct: ptr(10.0),
 	}
 	if i < buried {
 		depth = 96
 	}
 	if i >= buried && i < buried+rot {
-		r.Texture, r.Odour = "soft", "sour"
+		r.Texture, r.Odour = stock.TextureSoft, stock.OdourSour
 	}
 	return r
 }

@@ -9,6 +9,8 @@ import (
 
 	"sedum/app/catalogue"
 	"sedum/core/fit"
+	"sedum/core/ground"
+	"sedum/core/planting"
 	"sedum/core/stock"
 	"sedum/kernel"
 )
@@ -76,20 +78,29 @@ func kindOf(names, row []string) (catalogue.Kind, error) {
 		return catalogue.Kind{}, err
 	}
 	bearing := strings.Fields(cell["soil"])
-	drainage, wind := cell["drainage_max"], cell["wind"]
+	drainage, wind := ground.Drainage(cell["drainage_max"]), ground.Wind(cell["wind"])
 	k := catalogue.Kind{ID: kernel.NewID(), Common: cell["common"], Botanical: cell["botanical"], Habit: stock.Habit(cell["habit"]), Version: 1}
 	k.Facts = catalogue.Facts{
 		Kind: fit.Kind{
 			ColdC: number("cold_c"), HeatC: number("heat_c"), SunH: four("sun_h"), DrainageMax: &drainage, PH: four("ph"),
 			Drought: &drought, Wind: &wind, ChillNeed: number("chill_need"), Fruiting: cell["fruiting"] == "yes",
 			SelfFertile:  cell["self_fertile"] == "yes",
-			SoilBearings: map[string]string{"coarse": bearing[0], "medium": bearing[1], "fine": bearing[2]},
+			SoilBearings: map[ground.SoilGroup]fit.Bears{ground.SoilGroupCoarse: fit.Bears(bearing[0]), ground.SoilGroupMedium: fit.Bears(bearing[1]), ground.SoilGroupFine: fit.Bears(bearing[2])},
 		},
 		Height10M: number("height_10_m"), HeightMaxM: number("height_max_m"), Spread10M: number("spread_10_m"), SpreadMaxM: number("spread_max_m"),
 		Thirsty: has("flags", "thirsty"), SharpDrainage: has("flags", "sharp"), Evergreen: has("flags", "evergreen"),
 		Tender: has("flags", "tender"), AutumnHazard: has("flags", "autumn_hazard"), BarkTender: has("flags", "bark_tender"), MovesBadly: has("flags", "moves_badly"),
-		OldWood: has("flags", "old_wood"), Shrub: has("flags", "shrub"), Cautions: strings.Fields(cell["cautions"]),
-		Uses: strings.Fields(cell["uses"]), Source: kindsSource,
+		OldWood: has("flags", "old_wood"), Shrub: has("flags", "shrub"), Cautions: fields[planting.Caution](cell["cautions"]),
+		Uses: fields[ground.Purpose](cell["uses"]), Source: kindsSource,
 	}
 	return k, failed
+}
+
+// fields are the words of a cell.
+func fields[T ~string](cell string) []T {
+	out := []T{}
+	for _, word := range strings.Fields(cell) {
+		out = append(out, T(word))
+	}
+	return out
 }

@@ -52,7 +52,7 @@ func newHouse(t *testing.T, secure bool) *house {
 	t.Helper()
 	signIns := []people.DemoSignIn{}
 	for _, p := range demo.People() {
-		signIns = append(signIns, people.DemoSignIn{Name: p.Name, Role: string(p.Role), SignIn: p.SignIn, Password: p.Password})
+		signIns = append(signIns, people.DemoSignIn{Name: p.Name, Role: p.Role, SignIn: p.SignIn, Password: p.Password})
 	}
 	k := testdb.Open(t, app.Settings{Demo: signIns, TLS: secure, Pages: ui.Pages(), Outside: demo.Outside()})
 	require.NoError(t, demo.Load(context.Background(), k))

@@ -122,7 +122,7 @@ func TestATabletOverHTTPSWithItsCameraAndWithoutANetwork(t *testing.T) {
 		found = true
 		cold := []time.Time{}
 		for _, s := range u.Stages {
-			if s.Cover == string(stock.ColdStore) {
+			if s.Cover == stock.ColdStore {
 				cold = append(cold, s.At)
 			}
 		}

@@ -76,6 +76,7 @@ func Gather(d *Database, settings Settings, capabilities func(*Sessions) []Capab
 	for _, o := range k.Operations() {
 		o.register(k, o)
 	}
+	k.describeSets()
 	mux := http.NewServeMux()
 	mux.Handle("/api/", k.sessions.scs.LoadAndSave(engine))
 	mux.HandleFunc("GET /healthz", func(w http.ResponseWriter, _ *http.Request) { _, _ = w.Write([]byte("ok\n")) })

@@ -2,13 +2,14 @@ package paper
 
 import (
 	"bytes"
+	"sedum/words"
 	"time"
 
 	"codeberg.org/go-pdf/fpdf"
 )
 
 // blank is an empty document in the house's type, A4 or US Letter. Lengths are mm.
-func blank(title, language, size string, at time.Time) *fpdf.Fpdf {
+func blank(title string, language words.Language, size string, at time.Time) *fpdf.Fpdf {
 	format := "A4"
 	if size == "letter" {
 		format = "Letter"
@@ -19,7 +20,7 @@ func blank(title, language, size string, at time.Time) *fpdf.Fpdf {
 	p.AddUTF8FontFromBytes("answer", "", answerBold)
 	p.SetMargins(marginMM, marginMM, marginMM)
 	p.SetTitle(title, true)
-	p.SetLang(language)
+	p.SetLang(string(language))
 	p.SetCreationDate(at)
 	p.SetModificationDate(at)
 	return p

@@ -5,6 +5,7 @@ import (
 
 	"codeberg.org/go-pdf/fpdf"
 
+	"sedum/core/planting"
 	"sedum/core/stock"
 )
 
@@ -259,7 +260,7 @@ func (p *page) fromAbove(left, top, wide, high float64) {
 	p.SetDashPattern([]float64{0.8, 0.7}, 0)
 	circle(plan.Hole.HoleTopMM/2, "D")
 	p.SetDashPattern([]float64{}, 0)
-	if plan.Berm != "none" {
+	if plan.Berm != planting.BermNone {
 		p.SetLineWidth(0.9)
 		circle(plan.Basin.BasinRadiusMM, "D")
 	}

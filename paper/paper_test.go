@@ -27,7 +27,7 @@ func sheet(t *testing.T, s words.Speaker, change func(*planting.Input)) paper.Sh
 	in := planting.Input{
 		Tree: planting.Tree{Tag: "K74-QDX", Form: stock.Container, Pot: "standard", CaliperMM: 32, HeightM: 2.2, BallDiameterMM: 262.4, BallHeightMM: 219,
 			StandsAlone: false, SupportBall: true, DepthInDoubt: true, Corrections: []planting.Done{}},
-		Kind: planting.Kind{DrainageMax: "good", GrownForFruit: true, BarkTender: true, OldWood: true, Cautions: []string{"thorns", "poison"}},
+		Kind: planting.Kind{DrainageMax: "good", GrownForFruit: true, BarkTender: true, OldWood: true, Cautions: []planting.Caution{"thorns", "poison"}},
 		Spot: planting.Spot{LatDeg: 47, Drained: true, Drain300Min: ptr(100.0), SoilGroup: "fine", SoilClass: "silty clay loam", Water: "hose",
 			WindFromDeg: ptr(270.0), Exposure: "open", SunH: ptr(9.0), ServicesMarked: true, OverheadLine: true,
 			Frost: planting.FrostDays{First: ptr(288), Last: ptr(118)}},

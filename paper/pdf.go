@@ -9,6 +9,7 @@ import (
 
 	"codeberg.org/go-pdf/fpdf"
 
+	"sedum/core/care"
 	"sedum/words"
 )
 
@@ -73,7 +74,7 @@ func drawSheet(s words.Speaker, sheet Sheet, size string, body float64) *page {
 	p.SetAutoPageBreak(false, 0)
 	p.width, p.height = p.GetPageSize()
 	p.SetTitle(fmt.Sprintf("%s, %s", s.Say("sheet.title", nil), sheet.Tag), true)
-	p.SetLang(s.Language)
+	p.SetLang(string(s.Language))
 	p.SetCreationDate(sheet.IssuedAt)
 	p.SetModificationDate(sheet.IssuedAt)
 	p.AddPage()
@@ -294,8 +295,9 @@ func (p *page) after() {
 
 // deed is one thing to do after planting, with all its dates.
 type deed struct {
-	code, text string
-	dates      []string
+	code  care.Code
+	text  string
+	dates []string
 }
 
 // careByDeed puts what comes again under one box, in the order of its first date.

@@ -17,6 +17,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"sedum/core/set"
 	"sedum/paper"
 	"sedum/words"
 )
@@ -41,8 +42,8 @@ func labels(n int) []paper.Label {
 // Three columns of seven fit on a page of either size; nothing is lost between pages.
 func TestLabelsFillTheirPages(t *testing.T) {
 	for size, pages := range map[string]string{"a4": "3", "letter": "3"} {
-		for _, language := range words.Languages() {
-			raw, err := paper.LabelsPDF(words.For(language, words.Metric), labels(50), size, day)
+		for _, language := range set.All[words.Language]() {
+			raw, err := paper.LabelsPDF(words.In(language, words.Metric), labels(50), size, day)
 			require.NoError(t, err)
 			file := keep(t, raw)
 			assert.Regexp(t, `Pages:\s+`+pages+`\n`, run(t, "pdfinfo", file), size)

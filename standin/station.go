@@ -29,7 +29,7 @@ func (Station) Climate(_ context.Context, latDeg float64) (climate.Facts, error)
 	}
 	c := climate.Facts{
 		MinC: tenth(-17.5 - 0.9*away), HotMonthC: tenth(19.8 - 0.35*away), UsualHighC: tenth(26 - 0.35*away),
-		SummerDeficitMM: tenth(math.Max(0, 150-6*away)), ChillPortions: tenth(num.Hold(78-1.5*math.Abs(away), 0, 95)), Source: "station",
+		SummerDeficitMM: tenth(math.Max(0, 150-6*away)), ChillPortions: tenth(num.Hold(78-1.5*math.Abs(away), 0, 95)), Source: climate.SourceStation,
 	}
 	if north < 30 {
 		c.CoolFromDay = day(330)

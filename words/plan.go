@@ -8,6 +8,7 @@ import (
 	"time"
 
 	"sedum/core/care"
+	"sedum/core/ground"
 	"sedum/core/planting"
 	"sedum/core/rules"
 )
@@ -29,9 +30,9 @@ type PlanWords struct {
 
 // WindowWords is whether today is a day to plant.
 type WindowWords struct {
-	Status  string   `json:"status"`
-	Word    string   `json:"word"`
-	Reasons []string `json:"reasons"`
+	Status  planting.WindowStatus `json:"status"`
+	Word    string                `json:"word"`
+	Reasons []string              `json:"reasons"`
 }
 
 // FigureWords is one figure in large type, and how it came.
@@ -55,12 +56,12 @@ type HowPart struct {
 
 // StepWords is one step as it is read: cautions first, then what to do, then why.
 type StepWords struct {
-	Code     string   `json:"code"`
-	Text     string   `json:"text"`
-	Why      string   `json:"why"`
-	Cautions []string `json:"cautions"`
-	Digs     bool     `json:"digs"`
-	Locked   bool     `json:"locked"`
+	Code     planting.StepCode `json:"code"`
+	Text     string            `json:"text"`
+	Why      string            `json:"why"`
+	Cautions []string          `json:"cautions"`
+	Digs     bool              `json:"digs"`
+	Locked   bool              `json:"locked"`
 }
 
 // QuantityWords is one line of the shopping list.
@@ -74,7 +75,7 @@ type QuantityWords struct {
 
 // CareWords is one entry of the care calendar.
 type CareWords struct {
-	Code  string    `json:"code"`
+	Code  care.Code `json:"code"`
 	Date  string    `json:"date"`
 	Until string    `json:"until"`
 	Text  string    `json:"text"`
@@ -89,11 +90,11 @@ func (s Speaker) Plan(in planting.Input, p planting.Plan, events []care.Event) P
 		Window: s.window(p.Window), Trouble: []string{},
 	}
 	if p.Refused != "" {
-		out.Headline, out.Why = s.Say("plan.refused", nil), s.Say("refused."+p.Refused, nil)
+		out.Headline, out.Why = s.Say("plan.refused", nil), s.Say("refused."+string(p.Refused), nil)
 		return out
 	}
 	out.Headline, out.Why = s.planHeadline(in, p)
-	out.Handling = s.Say("handling."+p.Load.Handling, nil)
+	out.Handling = s.Say("handling."+string(p.Load.Handling), nil)
 	for _, n := range p.Numbers {
 		out.Figures = append(out.Figures, s.figure(n, p.Locked))
 	}
@@ -104,7 +105,7 @@ func (s Speaker) Plan(in planting.Input, p planting.Plan, events []care.Event) P
 		out.Quantities = append(out.Quantities, s.quantity(q, p.Locked))
 	}
 	for _, c := range p.Conflicts {
-		out.Notes = append(out.Notes, s.Say("conflict."+c.Code, nil))
+		out.Notes = append(out.Notes, s.Say("conflict."+string(c.Code), nil))
 	}
 	for _, a := range p.Assumed {
 		out.Notes = append(out.Notes, s.Say("assumed."+a, nil))
@@ -133,25 +134,25 @@ func (s Speaker) planHeadline(in planting.Input, p planting.Plan) (headline, why
 		id = "plan.level"
 	}
 	whyID := "plan.why"
-	if p.Drainage == "slow" || p.Drainage == "poor" {
+	if p.Drainage == ground.DrainageSlow || p.Drainage == ground.DrainagePoor {
 		whyID = "plan.why.slow"
 	}
-	soil := in.Spot.SoilClass
+	soil := string(in.Spot.SoilClass)
 	if soil != "" && whyID == "plan.why" { // it begins the sentence
 		soil = strings.ToUpper(soil[:1]) + soil[1:]
 	}
 	return s.Say(id, map[string]any{"raise": planting.Measure{Value: p.Hole.FinishedRaiseMM, Unit: "mm"}}),
-		s.Say(whyID, map[string]any{"soil": soil, "drainage": s.Say("drainage."+p.Drainage, nil),
+		s.Say(whyID, map[string]any{"soil": soil, "drainage": s.Say("drainage."+string(p.Drainage), nil),
 			"base": planting.Measure{Value: p.Hole.FlareToBaseMM, Unit: "mm"}})
 }
 
 func (s Speaker) window(w planting.WindowResult) WindowWords {
 	out := WindowWords{Status: w.Status, Reasons: []string{}}
 	if w.Status != "" {
-		out.Word = s.Say("window."+w.Status, nil)
+		out.Word = s.Say("window."+string(w.Status), nil)
 	}
 	for _, r := range w.Reasons {
-		out.Reasons = append(out.Reasons, s.Say("window.reason."+r, nil))
+		out.Reasons = append(out.Reasons, s.Say("window.reason."+string(r), nil))
 	}
 	return out
 }
@@ -167,17 +168,23 @@ func (s Speaker) figure(n planting.Number, locked bool) FigureWords {
 	}
 	for _, used := range n.Rules {
 		if rule, ok := rules.Find(used.Key); ok {
-			out.How = append(out.How, HowPart{"rule", string(used.Key), s.ruleValue(rule, used.Value), rule.Reason})
+			out.How = append(out.How, HowPart{"rule", string(used.Key), s.ruleValue(rule, used.Value), s.WhyRule(rule.Key)})
 		}
 	}
 	if n.School != nil {
 		if each, ok := rules.FindSchools(n.School.Step); ok {
 			out.How = append(out.How, HowPart{"school", s.Say("school.step."+string(each.Step), nil),
-				s.Say("school."+string(each.Step)+"."+n.School.Choice, nil), each.Reason})
+				s.Say("school."+string(each.Step)+"."+n.School.Choice, nil), s.WhySchool(each.Step)})
 		}
 	}
 	return out
 }
+
+// WhyRule is the reason of a threshold's default.
+func (s Speaker) WhyRule(k rules.Key) string { return s.Say("rule.why."+string(k), nil) }
+
+// WhySchool is the reason for the school that is chosen where nobody chose.
+func (s Speaker) WhySchool(step rules.Step) string { return s.Say("school.why."+string(step), nil) }
 
 func (s Speaker) ruleValue(rule rules.Rule, value float64) string {
 	switch rule.Unit {
@@ -196,14 +203,14 @@ func (s Speaker) ruleValue(rule rules.Rule, value float64) string {
 func (s Speaker) step(step planting.Step) StepWords {
 	out := StepWords{Code: step.Code, Digs: step.Digs, Locked: step.Locked, Cautions: []string{}}
 	for _, c := range step.Cautions {
-		out.Cautions = append(out.Cautions, s.Say("caution."+c, nil))
+		out.Cautions = append(out.Cautions, s.Say("caution."+string(c), nil))
 	}
 	if step.Locked {
 		out.Text = s.Say("step.locked", nil)
 		return out
 	}
-	out.Text = s.Choice("step."+step.Code, step.Choice, step.Values)
-	out.Why = s.Say("step."+step.Code+".why", nil)
+	out.Text = s.Choice("step."+string(step.Code), step.Choice, step.Values)
+	out.Why = s.Say("step."+string(step.Code)+".why", nil)
 	return out
 }
 
@@ -225,7 +232,7 @@ func (s Speaker) quantity(q planting.Quantity, locked bool) QuantityWords {
 }
 
 func (s Speaker) care(e care.Event) CareWords {
-	out := CareWords{Code: e.Code, Date: s.Date(e.Date), Text: s.Measures("care."+e.Code, e.Values), From: e.Date, To: e.Until}
+	out := CareWords{Code: e.Code, Date: s.Date(e.Date), Text: s.Measures("care."+string(e.Code), e.Values), From: e.Date, To: e.Until}
 	if !e.Until.IsZero() {
 		out.Until = s.Date(e.Until)
 	}

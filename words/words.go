@@ -21,13 +21,23 @@ import (
 	"sedum/core/fault"
 	"sedum/core/num"
 	"sedum/core/planting"
+	"sedum/core/set"
 )
 
 //go:embed messages/*.json
 var messageFiles embed.FS
 
-// Languages lists the languages that are complete.
-func Languages() []string { return []string{"en-US", "en-GB"} }
+// Language is one that is complete.
+type Language string
+
+// The languages. What American English says holds for the others, where they do not say it their own way.
+const (
+	American Language = "en-US"
+	British  Language = "en-GB"
+)
+
+// All lists them; the first is the fallback.
+func (Language) All() []Language { return []Language{American, British} }
 
 // Units is the system a person reads in.
 type Units string
@@ -38,18 +48,28 @@ const (
 	US     Units = "us"
 )
 
+// All lists them.
+func (Units) All() []Units { return []Units{Metric, US} }
+
 var bundle = load()
 
 func load() *i18n.Bundle {
 	b := i18n.NewBundle(language.AmericanEnglish)
-	b.RegisterUnmarshalFunc("json", json.Unmarshal)
-	for _, name := range Languages() {
-		text, err := fs.ReadFile(messageFiles, "messages/"+name+".json")
+	said := map[string]string{}
+	for _, name := range set.All[Language]() {
+		text, err := fs.ReadFile(messageFiles, "messages/"+string(name)+".json")
+		if err == nil {
+			err = json.Unmarshal(text, &said) // over what the first language says
+		}
+		messages := []*i18n.Message{}
+		for id, other := range said {
+			messages = append(messages, &i18n.Message{ID: id, Other: other})
+		}
+		if err == nil {
+			err = b.AddMessages(language.MustParse(string(name)), messages...)
+		}
 		if err != nil {
 			panic(err) // the file is compiled in
-		}
-		if _, err := b.ParseMessageFileBytes(text, name+".json"); err != nil {
-			panic(err)
 		}
 	}
 	return b
@@ -57,7 +77,7 @@ func load() *i18n.Bundle {
 
 // Speaker says things in one language and one system of units.
 type Speaker struct {
-	Language  string
+	Language  Language
 	Units     Units
 	localizer *i18n.Localizer
 }
@@ -66,19 +86,24 @@ type Speaker struct {
 func For(accept string, units Units) Speaker {
 	tags, _, _ := language.ParseAcceptLanguage(accept)
 	_, index, _ := matcher.Match(tags...)
-	name := Languages()[index]
+	return In(set.All[Language]()[index], units)
+}
+
+// In is a speaker of a language; "" is the fallback.
+func In(language Language, units Units) Speaker {
+	index := max(0, slices.Index(set.All[Language](), language))
 	if units != US {
 		units = Metric
 	}
-	return Speaker{Language: name, Units: units, localizer: localizers[index]}
+	return Speaker{Language: set.All[Language]()[index], Units: units, localizer: localizers[index]}
 }
 
 // Both are asked at every request and never change.
 var (
 	matcher    = language.NewMatcher([]language.Tag{language.AmericanEnglish, language.BritishEnglish})
 	localizers = func() (out []*i18n.Localizer) {
-		for _, name := range Languages() {
-			out = append(out, i18n.NewLocalizer(bundle, name))
+		for _, name := range set.All[Language]() {
+			out = append(out, i18n.NewLocalizer(bundle, string(name)))
 		}
 		return out
 	}()
@@ -94,7 +119,7 @@ func (s Speaker) Knows(id string) bool {
 // shows as its id, and a test finds it.
 func (s Speaker) Say(id string, values map[string]any) string {
 	if len(values) == 0 {
-		if text, ok := plainSentences.Load(s.Language + " " + id); ok {
+		if text, ok := plainSentences.Load(string(s.Language) + " " + id); ok {
 			return text.(string)
 		}
 	}
@@ -107,7 +132,7 @@ func (s Speaker) Say(id string, values map[string]any) string {
 		return id
 	}
 	if len(values) == 0 {
-		plainSentences.Store(s.Language+" "+id, text)
+		plainSentences.Store(string(s.Language)+" "+id, text)
 	}
 	return text
 }
@@ -157,7 +182,7 @@ func (s Speaker) Among(list []string) string {
 
 // Date says a day in the customer's own order.
 func (s Speaker) Date(t time.Time) string {
-	if s.Language == "en-GB" {
+	if s.Language == British {
 		return t.Format("2 January 2006")
 	}
 	return t.Format("January 2, 2006")

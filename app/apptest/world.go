@@ -194,8 +194,8 @@ func (w *World) SpotOf(customer string) ground.Page {
 
 // LotOf is one lot of a delivery as tests bring it in.
 func LotOf(kind string, form stock.Form, count int) arrivals.NewLot {
-	return arrivals.NewLot{Kind: kind, Count: count, Bundle: 1, LotFacts: stock.LotFacts{Form: form, Pot: "standard", PotL: 20, BallDiameterMM: 300, BallHeightMM: 260,
-		CaliperMM: 26, HeightM: 2, Sizing: "caliper", Sensitivity: "average"}}
+	return arrivals.NewLot{Kind: kind, Count: count, Bundle: 1, LotFacts: stock.LotFacts{Form: form, Pot: stock.PotStandard, PotL: 20, BallDiameterMM: 300, BallHeightMM: 260,
+		CaliperMM: 26, HeightM: 2, Sizing: stock.SizingCaliper, Sensitivity: stock.SensitivityAverage}}
 }
 
 // TakeIn brings lots in and gives their numbers.
@@ -223,14 +223,14 @@ func SoundLook() stock.Readings {
 		BallDiameterMM: Ptr(330.0), BallHeightMM: Ptr(280.0), CaliperMM: Ptr(32.0), HeightM: Ptr(2.1),
 		Above:  stock.Above{Leader: "one", Trunk: "clean", Branching: "well-spaced", Life: "plump", Ties: "none", Pests: "none"},
 		Probes: []stock.Probe{}, SeenDepthMM: Ptr(0.0), RootsLooked: true, Roots: []stock.Circler{},
-		MatSidePct: Ptr(0.0), MatBottomPct: Ptr(0.0), FillPct: Ptr(80.0), Texture: "firm", Odour: "none", BottomRoots: "present", Moisture: "moist",
+		MatSidePct: Ptr(0.0), MatBottomPct: Ptr(0.0), FillPct: Ptr(80.0), Texture: stock.TextureFirm, Odour: stock.OdourNone, BottomRoots: stock.BottomRootsPresent, Moisture: stock.MoistureMoist,
 	}
 }
 
 // Rotten is a look at a tree whose roots are soft and sour.
 func Rotten() stock.Readings {
 	r := SoundLook()
-	r.Texture, r.Odour = "soft", "sour"
+	r.Texture, r.Odour = stock.TextureSoft, stock.OdourSour
 	return r
 }
 

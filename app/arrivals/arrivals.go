@@ -12,6 +12,7 @@ import (
 	"sedum/app/yard"
 	"sedum/core/fault"
 	"sedum/core/roles"
+	"sedum/core/set"
 	"sedum/core/stock"
 	"sedum/kernel"
 )
@@ -20,7 +21,7 @@ import (
 var tables embed.FS
 
 // TakeIn is for everybody who works in the yard.
-var TakeIn = kernel.Permission{Name: "take-in", Roles: roles.All()}
+var TakeIn = kernel.Permission{Name: "take-in", Roles: set.All[roles.Role]()}
 
 // newStock are the answers that new trees make old.
 var newStock = []string{"list-deliveries", "list-lots", "list-trees", "list-grower-names", "see-clock", "today"}
@@ -54,9 +55,9 @@ type NewLot struct {
 type Came struct {
 	Grower string `json:"grower" maxLength:"120" doc:"a name; a new one is taken into the list"`
 	// LiftedAt is when the roots left the ground, "" when nobody knows; ArrivedAt "" is now. Both RFC 3339.
-	LiftedAt  string `json:"lifted_at"`
-	ArrivedAt string `json:"arrived_at"`
-	Packing   string `json:"packing" enum:",none,moss,sawdust,paper,gel,other" doc:"of bare roots: what was found on opening the box"`
+	LiftedAt  string        `json:"lifted_at"`
+	ArrivedAt string        `json:"arrived_at"`
+	Packing   stock.Packing `json:"packing" optional:"true" doc:"of bare roots: what was found on opening the box"`
 }
 
 // NewDelivery is what a grower brought.
@@ -144,7 +145,7 @@ type Delivery struct {
 	Place     string            `json:"place"`
 	ArrivedAt time.Time         `json:"arrived_at"`
 	LiftedAt  *time.Time        `json:"lifted_at"`
-	Packing   string            `json:"packing"`
+	Packing   stock.Packing     `json:"packing"`
 	Note      string            `json:"note"`
 	By        string            `json:"by"`
 	Lots      []yard.CountedLot `json:"lots"`

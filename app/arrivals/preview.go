@@ -5,6 +5,7 @@ import (
 
 	"sedum/app/yard"
 	"sedum/core/arrival"
+	"sedum/core/set"
 	"sedum/kernel"
 	"sedum/paper"
 )
@@ -65,7 +66,7 @@ func previewNote(tx *kernel.Tx, p kernel.ByID, c Columns) (Preview, error) {
 	if err != nil {
 		return Preview{}, err
 	}
-	out := Preview{ID: n.ID, FileName: n.FileName, Headings: r.table.Headings, Columns: r.columns, Known: arrival.Columns(), Total: len(r.table.Rows),
+	out := Preview{ID: n.ID, FileName: n.FileName, Headings: r.table.Headings, Columns: r.columns, Known: set.All[arrival.Column](), Total: len(r.table.Rows),
 		Missing: r.missing(), Rows: []PreviewRow{}, Faulty: []PreviewRow{}, Done: n.RowsDone}
 	for i := range r.table.Rows {
 		each := r.row(i)

@@ -12,12 +12,32 @@ import (
 )
 
 type Reason struct {
-	Part    string        `json:"part"`
-	Code    string        `json:"code"`
+	Part    stock.Part    `json:"part"`
+	Code    stock.Cause   `json:"code"`
 	Verdict stock.Verdict `json:"verdict"`
 	Text    string        `json:"text"`
 	// LeadsTo is the price of doing nothing, "" where none is known.
 	LeadsTo string `json:"leads_to"`
+	// Against is what was found beside its limit, "" when the reason is no figure; the rule is the one of the house that says so.
+	Against string    `json:"against" doc:"what was found, and its limit"`
+	Rule    rules.Key `json:"rule" optional:"true"`
+}
+
+// against says what a reason was held against.
+func against(s words.Speaker, e *stock.Evidence) (string, rules.Key) {
+	if e == nil {
+		return "", ""
+	}
+	said := func(v float64) string {
+		switch e.Unit {
+		case "share":
+			return s.Measure(kernel.Share(v))
+		case "roots":
+			return fmt.Sprint(v)
+		}
+		return s.Measure(planting.Measure{Value: v, Unit: e.Unit})
+	}
+	return s.Say("reason.against", map[string]any{"found": said(e.Value), "limit": said(e.Limit)}), e.Rule
 }
 
 func leadsTo(s words.Speaker, r stock.Reason) string {
@@ -55,7 +75,7 @@ type Assessed struct {
 	LeftHigh  *float64              `json:"left_height_mm"`
 }
 
-func showAssessment(s words.Speaker, h rules.House, season string, r stock.Readings, full stock.Assessment, done map[string]Correction) Assessed {
+func showAssessment(s words.Speaker, h rules.House, season stock.Season, r stock.Readings, full stock.Assessment, done map[string]Correction) Assessed {
 	a := calc.Rounded(full)
 	out := Assessed{
 		Verdict: a.Verdict, SoFar: stock.Sell, Reasons: []Reason{}, Missing: []kernel.Sentence{}, Flare: a.Flare, RootBall: a.RootBall,
@@ -68,7 +88,8 @@ func showAssessment(s words.Speaker, h rules.House, season string, r stock.Readi
 			out.SoFar = stock.Worse(out.SoFar, r.Verdict)
 		}
 		values := map[string]any{"fill_hold": planting.Measure{Value: h.Value(rules.RootsFillHold), Unit: "pct"}}
-		out.Reasons = append(out.Reasons, Reason{r.Part, r.Code, r.Verdict, s.Say("reason."+r.Part+"."+r.Code, values), leadsTo(s, r)})
+		found, rule := against(s, r.Evidence)
+		out.Reasons = append(out.Reasons, Reason{r.Part, r.Code, r.Verdict, s.Say("reason."+r.Name(), values), leadsTo(s, r), found, rule})
 	}
 	if a.RootBall != nil {
 		out.SoFar = stock.Worse(out.SoFar, a.RootBall.Verdict)
@@ -82,10 +103,10 @@ func showAssessment(s words.Speaker, h rules.House, season string, r stock.Readi
 	}
 	if r := a.RootBall; r != nil && r.RemovedShare > 0 {
 		out.ShareText = s.Say("work.share", map[string]any{
-			"share": kernel.Share(r.RemovedShare), "limit": kernel.Share(r.SeasonLimit), "season": s.Say("season."+season, nil)})
+			"share": kernel.Share(r.RemovedShare), "limit": kernel.Share(r.SeasonLimit), "season": s.Say("season."+string(season), nil)})
 	}
 	if l := a.Load; l != nil {
-		out.LoadText = s.Measure(planting.Measure{Value: l.MassKG, Unit: "kg"}) + ", " + s.Say("handling."+l.Handling, nil)
+		out.LoadText = s.Measure(planting.Measure{Value: l.MassKG, Unit: "kg"}) + ", " + s.Say("handling."+string(l.Handling), nil)
 	}
 	for _, w := range a.Work {
 		view := WorkLine{Work: w, Text: WorkText(s, w)}
@@ -116,7 +137,7 @@ func flareText(s words.Speaker, f stock.FlareResult) string {
 	case stock.FlareSeen:
 		return s.Say("flare.seen", map[string]any{"depth": kernel.MM(*f.FlareDepthMM)})
 	}
-	return s.Say("flare.located", map[string]any{"depth": kernel.MM(*f.FlareDepthMM), "confidence": s.Say("flare.confidence."+f.Confidence, nil)})
+	return s.Say("flare.located", map[string]any{"depth": kernel.MM(*f.FlareDepthMM), "confidence": s.Say("flare.confidence."+string(f.Confidence), nil)})
 }
 
 func WorkText(s words.Speaker, w stock.Work) string {
@@ -130,7 +151,7 @@ func WorkText(s words.Speaker, w stock.Work) string {
 	if w.BearingDeg != nil {
 		values["bearing"] = kernel.Deg(*w.BearingDeg)
 	}
-	return s.Say("work."+w.Code, values)
+	return s.Say("work."+string(w.Code), values)
 }
 
 // Asking is a look as it is typed, with what the page knows of the tree.

@@ -40,7 +40,7 @@ type Correction struct {
 	TreeID   string
 	CheckID  string
 	WorkKey  string
-	Code     string
+	Code     stock.Correction
 	AmountMM *float64
 	Done     bool
 	PersonID string

@@ -157,7 +157,7 @@ func TestHowATreeCountsIsWrittenWithTheLook(t *testing.T) {
 func TestWhatAJourneyDidHoldsSendsBackOrKeepsFromSale(t *testing.T) {
 	w := Open(t)
 	sale := w.TreeIn(stock.ForSale)
-	hurt := func(tag string, d coreyard.Damage, journey string, girth float64) bench.Tree {
+	hurt := func(tag string, d coreyard.Damage, journey coreyard.Journey, girth float64) bench.Tree {
 		w.Deed(w.Hand, "record-damage", ByTag(tag), newDamage(journey, d, girth))
 		return w.Tree(tag)
 	}

@@ -8,13 +8,13 @@ import (
 	. "sedum/app/apptest"
 	"sedum/app/arrivals"
 	"sedum/app/journeys"
-	coreyard "sedum/core/yard"
+	"sedum/core/yard"
 	"sedum/kernel"
 )
 
 func newPart(n int) arrivals.NewPart { return arrivals.NewPart{Count: n} }
 
-func newDamage(journey string, d coreyard.Damage, girth float64) journeys.NewDamage {
+func newDamage(journey yard.Journey, d yard.Damage, girth float64) journeys.NewDamage {
 	return journeys.NewDamage{Journey: journey, Damage: d, GirthShare: girth}
 }
 

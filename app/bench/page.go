@@ -18,7 +18,7 @@ type Look struct {
 	At         time.Time      `json:"at"`
 	By         string         `json:"by"`
 	AfterWork  bool           `json:"after_work"`
-	Season     string         `json:"season"`
+	Season     stock.Season   `json:"season"`
 	Readings   stock.Readings `json:"readings"`
 	Assessment Assessed       `json:"assessment"`
 }

@@ -17,7 +17,7 @@ import (
 type NewCheck struct {
 	Version   int            `json:"version" doc:"of the tree as it was seen"`
 	AfterWork bool           `json:"after_work" doc:"measured again after the work list was done"`
-	Season    string         `json:"season,omitempty" enum:",dormant,autumn,summer,spring-flush" doc:"a person may correct it"`
+	Season    stock.Season   `json:"season,omitempty" optional:"true" doc:"a person may correct it"`
 	Readings  stock.Readings `json:"readings"`
 }
 
@@ -96,10 +96,10 @@ func (b Bench) judge(tx *kernel.Tx, lot yard.Lot, t yard.Tree, n NewCheck) (Chec
 }
 
 // subjectOf is what the yard knows of a tree before anyone looks at it, in today's season.
-func subjectOf(tx *kernel.Tx, lot yard.Lot, clock string) stock.Subject {
-	foliage := "deciduous"
+func subjectOf(tx *kernel.Tx, lot yard.Lot, clock stock.ClockStatus) stock.Subject {
+	foliage := stock.FoliageDeciduous
 	if lot.Kind.Facts.Evergreen {
-		foliage = "evergreen"
+		foliage = stock.FoliageEvergreen
 	}
 	return stock.Subject{
 		Form: lot.Form, Habit: lot.Kind.Habit, Foliage: foliage, Pot: lot.Pot, Season: Season(tx, lot.Kind.Facts.Evergreen),
@@ -109,9 +109,9 @@ func subjectOf(tx *kernel.Tx, lot yard.Lot, clock string) stock.Subject {
 }
 
 // Season is the yard's present season for cutting.
-func Season(tx *kernel.Tx, evergreen bool) string {
+func Season(tx *kernel.Tx, evergreen bool) stock.Season {
 	h := tx.Who.House
-	return stock.Season(care.DayOf(tx.Today()), int(h.Value(rules.YardBudSwell)), int(h.Value(rules.YardFirstFrost)), evergreen, nil)
+	return stock.SeasonOf(care.DayOf(tx.Today()), int(h.Value(rules.YardBudSwell)), int(h.Value(rules.YardFirstFrost)), evergreen, nil)
 }
 
 func daysToDormancy(tx *kernel.Tx) int {

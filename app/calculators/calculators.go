@@ -8,6 +8,7 @@ import (
 	"sedum/core/calc"
 	"sedum/core/roles"
 	"sedum/core/rules"
+	"sedum/core/set"
 	"sedum/core/yard"
 	"sedum/kernel"
 
@@ -15,7 +16,7 @@ import (
 )
 
 // UseCalculator is for everybody who works in the house.
-var UseCalculator = kernel.Permission{Name: "use-calculator", Roles: roles.All()}
+var UseCalculator = kernel.Permission{Name: "use-calculator", Roles: set.All[roles.Role]()}
 
 // Capability declares what can be asked here.
 func Capability() kernel.Capability {

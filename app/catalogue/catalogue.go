@@ -6,7 +6,10 @@ import (
 	"strings"
 
 	"sedum/core/fit"
+	"sedum/core/ground"
+	"sedum/core/planting"
 	"sedum/core/roles"
+	"sedum/core/set"
 	"sedum/core/stock"
 	"sedum/kernel"
 )
@@ -17,23 +20,23 @@ var tables embed.FS
 // Facts is what the catalogue knows of a kind; nil is unknown, and shows.
 type Facts struct {
 	fit.Kind
-	Height10M     *float64 `json:"height_10_m"`
-	HeightMaxM    *float64 `json:"height_max_m"`
-	Spread10M     *float64 `json:"spread_10_m"`
-	SpreadMaxM    *float64 `json:"spread_max_m"`
-	Thirsty       bool     `json:"thirsty"`
-	SharpDrainage bool     `json:"sharp_drainage"`
-	Evergreen     bool     `json:"evergreen"`
-	Tender        bool     `json:"tender"`
-	AutumnHazard  bool     `json:"autumn_hazard"`
-	BarkTender    bool     `json:"bark_tender"`
-	OldWood       bool     `json:"old_wood"`
-	MovesBadly    bool     `json:"moves_badly"`
-	Shrub         bool     `json:"shrub"`
-	NotCovered    bool     `json:"not_covered" doc:"palm or bamboo"`
-	Cautions      []string `json:"cautions"`
-	Uses          []string `json:"uses"`
-	Source        string   `json:"source"`
+	Height10M     *float64           `json:"height_10_m"`
+	HeightMaxM    *float64           `json:"height_max_m"`
+	Spread10M     *float64           `json:"spread_10_m"`
+	SpreadMaxM    *float64           `json:"spread_max_m"`
+	Thirsty       bool               `json:"thirsty"`
+	SharpDrainage bool               `json:"sharp_drainage"`
+	Evergreen     bool               `json:"evergreen"`
+	Tender        bool               `json:"tender"`
+	AutumnHazard  bool               `json:"autumn_hazard"`
+	BarkTender    bool               `json:"bark_tender"`
+	OldWood       bool               `json:"old_wood"`
+	MovesBadly    bool               `json:"moves_badly"`
+	Shrub         bool               `json:"shrub"`
+	NotCovered    bool               `json:"not_covered" doc:"palm or bamboo"`
+	Cautions      []planting.Caution `json:"cautions"`
+	Uses          []ground.Purpose   `json:"uses"`
+	Source        string             `json:"source"`
 }
 
 // Kind is a kind of tree in the catalogue.
@@ -47,7 +50,7 @@ type Kind struct {
 }
 
 // SeeYard is for everybody who works in the house.
-var SeeYard = kernel.Permission{Name: "see-yard", Roles: roles.All()}
+var SeeYard = kernel.Permission{Name: "see-yard", Roles: set.All[roles.Role]()}
 
 // Capability declares what can be asked here.
 func Capability() kernel.Capability {
@@ -60,7 +63,7 @@ func Capability() kernel.Capability {
 type Line struct {
 	Common    string      `json:"common"`
 	Botanical string      `json:"botanical"`
-	Habit     stock.Habit `json:"habit" enum:"single,multi,deep-ok"`
+	Habit     stock.Habit `json:"habit"`
 	Covered   bool        `json:"covered"`
 }
 

@@ -14,7 +14,7 @@ import (
 type Alarm struct {
 	ID     string
 	UnitID string
-	Kind   string
+	Kind   stock.AlarmKind
 	Run    string
 	At     time.Time
 }
@@ -40,12 +40,12 @@ func (c Clocks) alarms() kernel.Job {
 			}
 			before := map[string]bool{}
 			for _, a := range rung {
-				before[a.UnitID+" "+a.Kind+" "+a.Run] = true
+				before[a.UnitID+" "+string(a.Kind)+" "+a.Run] = true
 			}
 			due := []string{}
 			for _, u := range units {
 				for _, kind := range stock.AlarmsDue(tx.Who.House, u.clock.Result) {
-					if one := u.id() + " " + kind + " " + u.runOf(kind); !before[one] {
+					if one := u.id() + " " + string(kind) + " " + u.runOf(kind); !before[one] {
 						due = append(due, one)
 					}
 				}
@@ -56,8 +56,8 @@ func (c Clocks) alarms() kernel.Job {
 }
 
 // runOf is the stage that an alarm belongs to: the end moves with every change of cover, the rest rings once in a life.
-func (u unit) runOf(kind string) string {
-	if kind == stock.Ends {
+func (u unit) runOf(kind stock.AlarmKind) string {
+	if kind == stock.AlarmEnds {
 		return u.stages[len(u.stages)-1].ID
 	}
 	return ""
@@ -65,7 +65,7 @@ func (u unit) runOf(kind string) string {
 
 func (c Clocks) ring(tx *kernel.Tx, due string) error {
 	parts := strings.Split(due, " ")
-	alarm := Alarm{ID: kernel.NewID(), UnitID: parts[0], Kind: parts[1], Run: parts[2], At: tx.Now}
+	alarm := Alarm{ID: kernel.NewID(), UnitID: parts[0], Kind: stock.AlarmKind(parts[1]), Run: parts[2], At: tx.Now}
 	if err := kernel.Add(tx, &alarm); errors.Is(err, kernel.ErrTwice) {
 		return nil // it rang before
 	} else if err != nil {
@@ -78,7 +78,7 @@ func (c Clocks) ring(tx *kernel.Tx, due string) error {
 			if left := u.clock.Result.HoursLeft; left != nil {
 				hours = fmt.Sprintf("%.0f", *left)
 			}
-			return c.Tell.TellDuty(tx, "clock-"+alarm.Kind, map[string]string{"kind": u.lot.Called(), "lot": fmt.Sprint(u.lot.Number), "tag": u.tag, "hours": hours})
+			return c.Tell.TellDuty(tx, "clock-"+string(alarm.Kind), map[string]string{"kind": u.lot.Called(), "lot": fmt.Sprint(u.lot.Number), "tag": u.tag, "hours": hours})
 		}
 	}
 	return err

@@ -12,13 +12,13 @@ import (
 
 // Entry is one touch in the record of a unit.
 type Entry struct {
-	ID    string    `json:"id"`
-	At    time.Time `json:"at"`
-	Cover string    `json:"cover"`
-	Rewet bool      `json:"rewet"`
-	TempC *float64  `json:"temp_c"`
-	RHPct *float64  `json:"rh_pct"`
-	By    string    `json:"by"`
+	ID    string      `json:"id"`
+	At    time.Time   `json:"at"`
+	Cover stock.Cover `json:"cover"`
+	Rewet bool        `json:"rewet"`
+	TempC *float64    `json:"temp_c"`
+	RHPct *float64    `json:"rh_pct"`
+	By    string      `json:"by"`
 }
 
 // OpenDip is gel that stands mixed and was not used yet.
@@ -33,7 +33,7 @@ type OpenDip struct {
 
 // Felt is what a hand last felt.
 type Felt struct {
-	Damp yard.Damp `json:"damp" enum:"moist,drying,dry"`
+	Damp yard.Damp `json:"damp"`
 	Text string    `json:"text"`
 	At   time.Time `json:"at"`
 	By   string    `json:"by"`
@@ -45,9 +45,9 @@ type Unit struct {
 	Tag        string               `json:"tag"`
 	Common     string               `json:"common"`
 	Grower     string               `json:"grower"`
-	Size       string               `json:"size"`
+	Size       stock.Size           `json:"size"`
 	Trees      int                  `json:"trees"`
-	Cover      string               `json:"cover"`
+	Cover      stock.Cover          `json:"cover"`
 	CoverText  string               `json:"cover_text"`
 	Since      time.Time            `json:"since"`
 	Now        stock.Air            `json:"now"`
@@ -90,17 +90,17 @@ func (c Clocks) board(tx *kernel.Tx) (Board, error) {
 
 func (u unit) view(tx *kernel.Tx) Unit {
 	say, in, r := tx.Say, u.clock.Input, calc.Rounded(u.clock.Result)
-	v := Unit{Lot: u.lot.Number, Tag: u.tag, Common: u.lot.Called(), Grower: u.lot.Grower.Name, Size: u.lot.Size, Trees: u.trees, Cover: string(in.Now.Cover),
+	v := Unit{Lot: u.lot.Number, Tag: u.tag, Common: u.lot.Called(), Grower: u.lot.Grower.Name, Size: u.lot.Size, Trees: u.trees, Cover: in.Now.Cover,
 		CoverText: say.Say("clock.cover."+string(in.Now.Cover), nil), Since: u.clock.Since, Now: calc.Rounded(in.Now), Assumed: u.clock.Assumed, Result: r,
-		StatusText: say.Say("clock.status."+r.Status, nil), Alarms: []string{}, EndsAt: u.clock.EndsAt, Stages: []Entry{}, FeelToday: u.feelToday(tx)}
+		StatusText: say.Say("clock.status."+string(r.Status), nil), Alarms: []string{}, EndsAt: u.clock.EndsAt, Stages: []Entry{}, FeelToday: u.feelToday(tx)}
 	if f := u.felt; f != nil {
 		v.Felt = &Felt{f.Damp, say.Say("damp."+string(f.Damp), nil), f.At, f.Person.Name}
 	}
 	for _, a := range r.Alarms {
-		v.Alarms = append(v.Alarms, say.Say("clock.alarm."+a, nil))
+		v.Alarms = append(v.Alarms, say.Say("clock.alarm."+string(a), nil))
 	}
 	for _, s := range u.stages {
-		v.Stages = append(v.Stages, Entry{s.ID, s.At, string(s.Cover), s.Rewet, s.TempC, s.RHPct, s.Person.Name})
+		v.Stages = append(v.Stages, Entry{s.ID, s.At, s.Cover, s.Rewet, s.TempC, s.RHPct, s.Person.Name})
 	}
 	if d := u.dip; d != nil {
 		v.Dip = &OpenDip{d.ID, d.Trees, d.MixedAt, d.ReadyAt, d.Result.Batches, d.WeighedG}

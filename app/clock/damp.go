@@ -24,7 +24,7 @@ type DampLook struct {
 type NewDampLook struct {
 	Lot  int       `json:"lot" minimum:"1"`
 	Tag  string    `json:"tag"`
-	Damp yard.Damp `json:"damp" enum:"moist,drying,dry"`
+	Damp yard.Damp `json:"damp"`
 }
 
 // feelRoots appends what was felt. Drying or dry roots are wetted in the same touch: the clock is told of it.

@@ -11,6 +11,7 @@ import (
 	"sedum/core/planting"
 	"sedum/core/rules"
 	"sedum/core/stock"
+	"sedum/core/yard"
 	"sedum/kernel"
 )
 
@@ -45,9 +46,9 @@ func openDip(open []Dip, unitID string) *Dip {
 
 // NewDip is gel that was mixed for a lot or a bundle.
 type NewDip struct {
-	Lot  int    `json:"lot" minimum:"1"`
-	Tag  string `json:"tag"`
-	Size string `json:"size" enum:"seedling,whip,feathered,standard"`
+	Lot  int        `json:"lot" minimum:"1"`
+	Tag  string     `json:"tag"`
+	Size stock.Size `json:"size"`
 	// GelPerTreeL overrides the house's figure for the size.
 	GelPerTreeL  *float64 `json:"gel_per_tree_l,omitempty" exclusiveMinimum:"0" maximum:"20"`
 	Trees        int      `json:"trees" minimum:"1" maximum:"100000"`
@@ -104,7 +105,7 @@ func showDipPlan(tx *kernel.Tx, _ kernel.None, n NewDip) (DipPlan, error) {
 	if err != nil {
 		return DipPlan{}, err
 	}
-	out := DipPlan{GelPerTreeL: p.input.GelPerTreeL, Result: calc.Rounded(p.result), About: tx.Say.InMeasures(p.result.PowderPerBatch, "g", "gel powder", own), DoseOK: p.doseOK}
+	out := DipPlan{GelPerTreeL: p.input.GelPerTreeL, Result: calc.Rounded(p.result), About: tx.Say.InMeasures(p.result.PowderPerBatch, yard.Grams, "gel powder", own), DoseOK: p.doseOK}
 	if p.weighed != nil {
 		w := calc.Rounded(*p.weighed)
 		out.Weighed = &w

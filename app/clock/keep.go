@@ -12,7 +12,7 @@ type NewStage struct {
 	Lot int `json:"lot" minimum:"1"`
 	// Tag of a bundle that is kept in its own way; "" is the whole lot.
 	Tag   string      `json:"tag"`
-	Cover stock.Cover `json:"cover" enum:",bare-sun-wind,bare-shade,wet-cloth,dry-box,damp-packing,gel-bag,cold-store,heeled-in,water-bucket"`
+	Cover stock.Cover `json:"cover" optional:"true"`
 	Rewet bool        `json:"rewet"`
 	// At is when it happened, RFC 3339; "" is when it was entered.
 	At    string   `json:"at"`

@@ -32,7 +32,7 @@ type NewSoak struct {
 	Lot int `json:"lot" minimum:"0" doc:"0 when a tag is given"`
 	// Tag of one tree or bundle; "" is the whole lot.
 	Tag   string     `json:"tag"`
-	Water yard.Water `json:"water" enum:"clean,muddy"`
+	Water yard.Water `json:"water"`
 }
 
 // beginSoak starts the clock of a soak. What stands in water, by itself or with its lot, is not put in again: the lot is held meanwhile,
@@ -83,7 +83,7 @@ type InWater struct {
 	Lot       int        `json:"lot"`
 	Tag       string     `json:"tag"`
 	Common    string     `json:"common"`
-	Water     yard.Water `json:"water" enum:"clean,muddy"`
+	Water     yard.Water `json:"water"`
 	WaterText string     `json:"water_text"`
 	BegunAt   time.Time  `json:"begun_at"`
 	EndsAt    time.Time  `json:"ends_at" doc:"out of the water at the latest"`

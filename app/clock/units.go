@@ -159,12 +159,12 @@ func (c Clocks) AirToday(tx *kernel.Tx) stock.AirAlong {
 }
 
 // Status is where the clock of a tree's roots stands at a moment, "" for other forms.
-func (c Clocks) Status(tx *kernel.Tx, lot yard.Lot, t yard.Tree, at time.Time) (string, error) {
+func (c Clocks) Status(tx *kernel.Tx, lot yard.Lot, t yard.Tree, at time.Time) (stock.ClockStatus, error) {
 	if lot.Form != stock.BareRoot {
 		return "", nil
 	}
 	units, err := c.of(tx, []yard.Lot{lot}, at)
-	status := ""
+	status := stock.ClockStatus("")
 	for _, u := range units {
 		if u.treeID != nil && *u.treeID == t.ID {
 			return u.clock.Result.Status, err

@@ -137,7 +137,7 @@ func TestALateLookIsJudgedByTheClockOfThen(t *testing.T) {
 			c, err = kernel.Many[bench.Check](tx, "at", "tree_id = ?", trees[i].ID)
 			return err
 		}))
-		return c[0].Subject.Clock
+		return string(c[0].Subject.Clock)
 	}
 	assert.Equal(t, "fresh", look(0, 30*time.Hour-2*time.Minute), "a minute after it was laid in the sun")
 	assert.Equal(t, "spent", look(1, 0), "a day and a night in the sun")

@@ -17,7 +17,7 @@ type Marking struct {
 	MarkedOn     time.Time
 	ExpiresOn    time.Time
 	MarkedBy     string
-	PrivateLines string
+	PrivateLines ground.PrivateLines
 	PersonID     string
 	At           time.Time
 }
@@ -38,11 +38,11 @@ type DrainageTest struct {
 
 // NewMarking is a record that buried services were marked. Dates are YYYY-MM-DD.
 type NewMarking struct {
-	Reference    string `json:"reference" maxLength:"80"`
-	MarkedOn     string `json:"marked_on"`
-	ExpiresOn    string `json:"expires_on"`
-	MarkedBy     string `json:"marked_by" maxLength:"120"`
-	PrivateLines string `json:"private_lines" enum:"none,marked" doc:"lighting, irrigation, septic, gas to outbuildings"`
+	Reference    string              `json:"reference" maxLength:"80"`
+	MarkedOn     string              `json:"marked_on"`
+	ExpiresOn    string              `json:"expires_on"`
+	MarkedBy     string              `json:"marked_by" maxLength:"120"`
+	PrivateLines ground.PrivateLines `json:"private_lines" doc:"lighting, irrigation, septic, gas to outbuildings"`
 }
 
 // recordMarking opens the digging steps of a spot until the record expires. No signature replaces it.
@@ -70,17 +70,17 @@ type NewDrainageTest struct {
 }
 
 func (n NewDrainageTest) read(tx *kernel.Tx) (ground.PercolationResult, error) {
-	return ground.Percolation(tx.Who.House, ground.PercolationInput{HoleWidthMM: n.HoleWidthMM, Scale: "general", Readings: n.Readings})
+	return ground.Percolation(tx.Who.House, ground.PercolationInput{HoleWidthMM: n.HoleWidthMM, Scale: ground.ScaleGeneral, Readings: n.Readings})
 }
 
 // readDrainage answers while a hole is read; nothing is kept.
-func readDrainage(tx *kernel.Tx, _ kernel.None, n NewDrainageTest) (Drainage, error) {
+func readDrainage(tx *kernel.Tx, _ kernel.None, n NewDrainageTest) (ReadHole, error) {
 	r, err := n.read(tx)
 	if err != nil {
-		return Drainage{}, err
+		return ReadHole{}, err
 	}
 	result, text := sayDrainage(tx.Say, r)
-	return Drainage{result, text}, nil
+	return ReadHole{result, text}, nil
 }
 
 // recordDrainage appends a drainage hole. Refused while services are not marked: the hole is a digging step too.

@@ -12,6 +12,7 @@ import (
 	"sedum/core/fault"
 	"sedum/core/ground"
 	"sedum/core/roles"
+	"sedum/core/set"
 	"sedum/kernel"
 )
 
@@ -56,7 +57,7 @@ type Spot struct {
 
 // Who may do what with the ground.
 var (
-	SeeGround  = kernel.Permission{Name: "see-ground", Roles: roles.All()}
+	SeeGround  = kernel.Permission{Name: "see-ground", Roles: set.All[roles.Role]()}
 	KeepGround = kernel.Permission{Name: "keep-ground", Roles: roles.Counter()}
 )
 

@@ -41,7 +41,7 @@ func TestASpotIsReadWhileItIsTyped(t *testing.T) {
 	typed, err := Did[ground.Answer](w, w.Advisor, "read-spot", ByID(spot.ID), change)
 	require.NoError(t, err)
 	require.NotNil(t, typed.Soil)
-	assert.Equal(t, "clay", typed.Soil.Class)
+	assert.EqualValues(t, "clay", typed.Soil.Class)
 	assert.NotEqual(t, "clay", spot.Reading.Soil.Class)
 	assert.Equal(t, spot, w.SpotOf("Petra Averill"), "nothing is kept")
 	change.Ground.SoilClass, change.Ground.SandMM, change.Ground.SiltMM, change.Ground.ClayMM = "porridge", nil, nil, nil

@@ -89,11 +89,11 @@ func (k *Known) read(tx *kernel.Tx) (err error) {
 
 // Marked is the marking that holds, on the page.
 type Marked struct {
-	Reference    string `json:"reference"`
-	MarkedOn     string `json:"marked_on"`
-	ExpiresOn    string `json:"expires_on"`
-	MarkedBy     string `json:"marked_by"`
-	PrivateLines string `json:"private_lines"`
+	Reference    string              `json:"reference"`
+	MarkedOn     string              `json:"marked_on"`
+	ExpiresOn    string              `json:"expires_on"`
+	MarkedBy     string              `json:"marked_by"`
+	PrivateLines ground.PrivateLines `json:"private_lines"`
 }
 
 // Answer is what the entries of a spot say, in words.
@@ -103,7 +103,7 @@ type Answer struct {
 	SoilText     string                    `json:"soil_text"`
 	Drainage     *ground.PercolationResult `json:"drainage"`
 	DrainageText string                    `json:"drainage_text"`
-	Class        string                    `json:"class"`
+	Class        ground.Drainage           `json:"class" optional:"true"`
 	Dryness      *int                      `json:"dryness"`
 	DrynessText  string                    `json:"dryness_text"`
 	Missing      []kernel.Sentence         `json:"missing"`
@@ -137,8 +137,8 @@ type Pages struct {
 	Spots []Page `json:"spots"`
 }
 
-// Drainage is what a hole says while it is read.
-type Drainage struct {
+// ReadHole is what a hole says while it is read.
+type ReadHole struct {
 	Result *ground.PercolationResult `json:"result"`
 	Text   string                    `json:"text"`
 }
@@ -208,7 +208,7 @@ func (k Known) reading(s words.Speaker) Answer {
 	if k.Soil != nil {
 		soil := calc.Rounded(*k.Soil)
 		out.Soil = &soil
-		out.SoilText = s.Say("soil.sentence", map[string]any{"class": capital(soil.Class), "water": soil.AvailableWaterMMPM})
+		out.SoilText = s.Say("soil.sentence", map[string]any{"class": capital(string(soil.Class)), "water": soil.AvailableWaterMMPM})
 	}
 	if k.SpotReading.Drainage != nil {
 		out.Drainage, out.DrainageText = sayDrainage(s, *k.SpotReading.Drainage)
@@ -225,12 +225,12 @@ func (k Known) reading(s words.Speaker) Answer {
 func sayDrainage(s words.Speaker, full ground.PercolationResult) (*ground.PercolationResult, string) {
 	r := calc.Rounded(full)
 	switch {
-	case r.Class == "water-entering" || r.Class == "too-early":
-		return &r, s.Say("drainage."+r.Class, nil)
+	case r.Class == ground.WaterEntering || r.Class == ground.TooEarly:
+		return &r, s.Say("drainage."+string(r.Class), nil)
 	case r.Drain300Min == nil:
 		return &r, s.Say("drainage.never", nil)
 	}
-	return &r, s.Say("drainage.sentence", map[string]any{"time": duration(*r.Drain300Min), "class": s.Say("drainage."+r.Class, nil)})
+	return &r, s.Say("drainage.sentence", map[string]any{"time": duration(*r.Drain300Min), "class": s.Say("drainage."+string(r.Class), nil)})
 }
 
 func duration(minutes float64) string {

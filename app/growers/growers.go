@@ -36,15 +36,15 @@ func Capability() kernel.Capability {
 
 // Grower is a grower's record.
 type Grower struct {
-	Name           string        `json:"name"`
-	Place          string        `json:"place"`
-	Strictness     string        `json:"strictness"`
-	StrictnessText string        `json:"strictness_text"`
-	Record         []yard.Closed `json:"record"`
-	Faulty         lots.Share    `json:"faulty"`
-	Faults         []lots.Share  `json:"faults" doc:"by fault, the commonest first"`
-	Seasons        []lots.Share  `json:"seasons" doc:"the faulty shares by half year, oldest first: the trend"`
-	Notes          []NoteLine    `json:"notes"`
+	Name           string              `json:"name"`
+	Place          string              `json:"place"`
+	Strictness     sampling.Strictness `json:"strictness"`
+	StrictnessText string              `json:"strictness_text"`
+	Record         []yard.Closed       `json:"record"`
+	Faulty         lots.Share          `json:"faulty"`
+	Faults         []lots.Share        `json:"faults" doc:"by fault, the commonest first"`
+	Seasons        []lots.Share        `json:"seasons" doc:"the faulty shares by half year, oldest first: the trend"`
+	Notes          []NoteLine          `json:"notes"`
 }
 
 // All is every grower by name.
@@ -92,8 +92,8 @@ func record(tx *kernel.Tx, g yard.Grower, scores []bench.Score) (Grower, error) 
 	for _, c := range v.Record {
 		released = append(released, c.Decision == stock.LotReleased)
 	}
-	v.Strictness = string(sampling.Switch(released))
-	v.StrictnessText = tx.Say.Say("strictness."+v.Strictness, nil)
+	v.Strictness = sampling.Switch(released)
+	v.StrictnessText = tx.Say.Say("strictness."+string(v.Strictness), nil)
 	notes, err := kernel.Many[Note](tx, "sent_at DESC, number DESC", "grower_id = ?", g.ID)
 	if err != nil {
 		return v, err

@@ -48,13 +48,13 @@ func TestANoteToTheGrowerSendsBackAndIsAnswered(t *testing.T) {
 	_, err = send(w, lot, ask)
 	assert.ErrorAs(t, err, &kernel.Stale{}, "whoever saw the lot as it was before the note sends none")
 	answer := func(a string) error {
-		return w.Err(w.Manager, "answer-grower-note", ByNumber(number), growers.Answer{Version: 1, Answer: a})
+		return w.Err(w.Manager, "answer-grower-note", ByNumber(number), growers.Answer{Version: 1, Answer: growers.Answered(a)})
 	}
 	require.NoError(t, answer("agreed"))
-	assert.Equal(t, "agreed", note(w, number).Answer)
+	assert.EqualValues(t, "agreed", note(w, number).Answer)
 	var stale kernel.Stale
 	require.ErrorAs(t, answer("refused"), &stale)
-	assert.Equal(t, "agreed", stale.Current.(growers.NotePage).Answer)
+	assert.EqualValues(t, "agreed", stale.Current.(growers.NotePage).Answer)
 	for _, g := range Saw[growers.All](w, "list-growers", kernel.None{}).Growers {
 		low, high := sampling.Interval(g.Faulty.Found, g.Faulty.Checked)
 		assert.InDelta(t, low, g.Faulty.Low, 1e-12)

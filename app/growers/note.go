@@ -18,36 +18,36 @@ import (
 
 // Finding is one faulty tree in a note to a grower.
 type Finding struct {
-	Tag     string   `json:"tag"`
-	Number  int      `json:"number"`
-	Verdict string   `json:"verdict"`
-	Codes   []string `json:"codes" doc:"part.code of each reason"`
-	FlareMM *float64 `json:"flare_depth_mm"`
-	BallMM  *float64 `json:"ball_height_mm"`
-	WidthMM *float64 `json:"ball_diameter_mm"`
-	TrunkMM *float64 `json:"caliper_mm"`
-	Photos  []string `json:"photos"`
+	Tag     string        `json:"tag"`
+	Number  int           `json:"number"`
+	Verdict stock.Verdict `json:"verdict"`
+	Codes   []string      `json:"codes" doc:"part.code of each reason"`
+	FlareMM *float64      `json:"flare_depth_mm"`
+	BallMM  *float64      `json:"ball_height_mm"`
+	WidthMM *float64      `json:"ball_diameter_mm"`
+	TrunkMM *float64      `json:"caliper_mm"`
+	Photos  []string      `json:"photos"`
 }
 
 // Content is a note to a grower as it was sent.
 type Content struct {
-	Grower    string    `json:"grower"`
-	Place     string    `json:"place"`
-	Common    string    `json:"common"`
-	Botanical string    `json:"botanical"`
-	LotNumber int       `json:"lot_number"`
-	LotSize   int       `json:"lot_size"`
-	ArrivedOn string    `json:"arrived_on"`
-	Checked   int       `json:"checked"`
-	Faulty    int       `json:"faulty"`
-	Low       int       `json:"low" doc:"of the lot, at least so many"`
-	High      int       `json:"high"`
-	Returned  int       `json:"returned" doc:"trees that go back"`
-	Findings  []Finding `json:"findings"`
-	Message   string    `json:"message"`
-	SentBy    string    `json:"sent_by"`
-	Language  string    `json:"language"`
-	Units     string    `json:"units"`
+	Grower    string         `json:"grower"`
+	Place     string         `json:"place"`
+	Common    string         `json:"common"`
+	Botanical string         `json:"botanical"`
+	LotNumber int            `json:"lot_number"`
+	LotSize   int            `json:"lot_size"`
+	ArrivedOn string         `json:"arrived_on"`
+	Checked   int            `json:"checked"`
+	Faulty    int            `json:"faulty"`
+	Low       int            `json:"low" doc:"of the lot, at least so many"`
+	High      int            `json:"high"`
+	Returned  int            `json:"returned" doc:"trees that go back"`
+	Findings  []Finding      `json:"findings"`
+	Message   string         `json:"message"`
+	SentBy    string         `json:"sent_by"`
+	Language  words.Language `json:"language"`
+	Units     words.Units    `json:"units"`
 }
 
 // Note is a note to a grower, and its answer.
@@ -57,10 +57,10 @@ type Note struct {
 	GrowerID   string
 	LotID      string
 	Content    Content `gorm:"serializer:json"`
-	Asked      string
+	Asked      Asked
 	SentAt     time.Time
 	PersonID   string
-	Answer     string
+	Answer     Answered
 	AnswerNote string
 	AnsweredAt *time.Time
 	Version    int
@@ -72,11 +72,11 @@ func (Note) TableName() string { return "grower_notes" }
 // NewNote is what is asked of a grower for a lot.
 type NewNote struct {
 	// Version of the lot as it was seen; two who saw the same cannot both send.
-	Version  int    `json:"version"`
-	Asked    string `json:"asked" enum:"credit,replace,collect,look"`
-	Message  string `json:"message" maxLength:"2000"`
-	Language string `json:"language" enum:"en-US,en-GB"`
-	Units    string `json:"units" enum:"metric,us"`
+	Version  int            `json:"version"`
+	Asked    Asked          `json:"asked"`
+	Message  string         `json:"message" maxLength:"2000"`
+	Language words.Language `json:"language"`
+	Units    words.Units    `json:"units"`
 }
 
 // send writes down what was found in a lot and what is asked, with a number, and sends back the trees that stand
@@ -153,10 +153,10 @@ func contentOf(tx *kernel.Tx, lot yard.Lot, n NewNote) (Content, error) {
 
 func findingOf(tx *kernel.Tx, look bench.FirstLook) (Finding, error) {
 	r := look.Readings
-	f := Finding{Tag: look.Tag, Number: look.Number, Verdict: string(look.Assessment.Verdict), Codes: []string{}, Photos: []string{},
+	f := Finding{Tag: look.Tag, Number: look.Number, Verdict: look.Assessment.Verdict, Codes: []string{}, Photos: []string{},
 		BallMM: r.BallHeightMM, WidthMM: r.BallDiameterMM, TrunkMM: r.CaliperMM}
 	for _, each := range look.Assessment.Reasons {
-		f.Codes = append(f.Codes, each.Part+"."+each.Code)
+		f.Codes = append(f.Codes, each.Name())
 	}
 	if look.Assessment.Flare != nil {
 		f.FlareMM = look.Assessment.Flare.FlareDepthMM
@@ -179,9 +179,9 @@ func showNote(tx *kernel.Tx, _ kernel.ByNumber, number int) (NotePage, error) {
 
 // Answer is what a grower answered.
 type Answer struct {
-	Version int    `json:"version"`
-	Answer  string `json:"answer" enum:"agreed,partly,refused"`
-	Note    string `json:"note" maxLength:"500"`
+	Version int      `json:"version"`
+	Answer  Answered `json:"answer"`
+	Note    string   `json:"note" maxLength:"500"`
 }
 
 // answer records a grower's answer. Errors: kernel.Stale with the note.
@@ -200,11 +200,11 @@ type NoteLine struct {
 	Number     int        `json:"number"`
 	LotNumber  int        `json:"lot_number"`
 	Common     string     `json:"common"`
-	Asked      string     `json:"asked"`
+	Asked      Asked      `json:"asked"`
 	Headline   string     `json:"headline"`
 	Returned   int        `json:"returned"`
 	SentAt     time.Time  `json:"sent_at"`
-	Answer     string     `json:"answer"`
+	Answer     Answered   `json:"answer"`
 	AnswerNote string     `json:"answer_note"`
 	AnsweredAt *time.Time `json:"answered_at"`
 	Version    int        `json:"version"`
@@ -229,7 +229,7 @@ func (n Note) page(s words.Speaker) NotePage {
 }
 
 func (n Note) headline(s words.Speaker) string {
-	return s.Say("grower-note.headline."+n.Asked, map[string]any{"count": fmt.Sprint(n.Content.Returned)})
+	return s.Say("grower-note.headline."+string(n.Asked), map[string]any{"count": fmt.Sprint(n.Content.Returned)})
 }
 
 func (c Content) sampleText(s words.Speaker) string {

@@ -31,7 +31,7 @@ func notePDF(tx *kernel.Tx, p onPaper) (kernel.File, error) {
 	if err != nil {
 		return kernel.File{}, err
 	}
-	say := words.For(n.Content.Language, words.Units(n.Content.Units))
+	say := words.In(n.Content.Language, n.Content.Units)
 	pdf, err := paper.GrowerNotePDF(say, paperNote(say, tx.Who.House, n, pictures), p.Paper.Paper)
 	return kernel.PDF(pdf, "note-%d.pdf", n.Number), err
 }
@@ -48,13 +48,13 @@ func noteCSV(tx *kernel.Tx, p kernel.ByNumber) (kernel.File, error) {
 func paperNote(s words.Speaker, h rules.House, n Note, pictures map[string][]byte) paper.GrowerNote {
 	c := n.Content
 	out := paper.GrowerNote{Number: n.Number, Grower: c.Grower, Place: c.Place, Common: c.Common, Botanical: c.Botanical, LotNumber: c.LotNumber, LotSize: c.LotSize,
-		ArrivedOn: c.ArrivedOn, SentAt: n.SentAt, SentBy: c.SentBy, Headline: n.headline(s), SampleText: c.sampleText(s), Asked: s.Say("grower-note.asked."+n.Asked, nil),
+		ArrivedOn: c.ArrivedOn, SentAt: n.SentAt, SentBy: c.SentBy, Headline: n.headline(s), SampleText: c.sampleText(s), Asked: s.Say("grower-note.asked."+string(n.Asked), nil),
 		Message: c.Message}
 	if day, err := time.Parse(time.DateOnly, c.ArrivedOn); err == nil {
 		out.ArrivedOn = s.Date(day)
 	}
 	for _, f := range c.Findings {
-		finding := paper.Finding{Tag: f.Tag, Place: f.Number, Verdict: s.Say("verdict."+f.Verdict, nil), FlareMM: f.FlareMM, BallMM: f.BallMM, WidthMM: f.WidthMM, TrunkMM: f.TrunkMM}
+		finding := paper.Finding{Tag: f.Tag, Place: f.Number, Verdict: s.Say("verdict."+string(f.Verdict), nil), FlareMM: f.FlareMM, BallMM: f.BallMM, WidthMM: f.WidthMM, TrunkMM: f.TrunkMM}
 		for _, code := range f.Codes {
 			finding.Reasons = append(finding.Reasons, bench.ReasonText(s, h, code))
 		}
@@ -88,7 +88,7 @@ func noteTable(s words.Speaker, h rules.House, n Note) [][]string {
 			}
 			reasons += bench.ReasonText(s, h, code)
 		}
-		out = append(out, []string{f.Tag, fmt.Sprint(f.Number), s.Say("verdict."+f.Verdict, nil), reasons, number(f.FlareMM), number(f.BallMM), number(f.WidthMM), number(f.TrunkMM)})
+		out = append(out, []string{f.Tag, fmt.Sprint(f.Number), s.Say("verdict."+string(f.Verdict), nil), reasons, number(f.FlareMM), number(f.BallMM), number(f.WidthMM), number(f.TrunkMM)})
 	}
 	return out
 }

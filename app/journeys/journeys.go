@@ -9,6 +9,7 @@ import (
 	"sedum/app/people"
 	records "sedum/app/yard"
 	"sedum/core/roles"
+	"sedum/core/set"
 	"sedum/core/stock"
 	"sedum/core/yard"
 	"sedum/kernel"
@@ -21,10 +22,10 @@ var tables embed.FS
 type Damage struct {
 	ID         string
 	TreeID     string
-	Journey    string
+	Journey    yard.Journey
 	Damage     yard.Damage
 	GirthShare float64
-	Repair     string
+	Repair     yard.Mending
 	Verdict    stock.Verdict
 	Note       string
 	PersonID   string
@@ -39,7 +40,7 @@ type Damage struct {
 func (Damage) TableName() string { return "journey_damages" }
 
 // CheckTrees is for everybody who works in the yard.
-var CheckTrees = kernel.Permission{Name: "check-trees", Roles: roles.All()}
+var CheckTrees = kernel.Permission{Name: "check-trees", Roles: set.All[roles.Role]()}
 
 // Capability declares what can be done here.
 func Capability() kernel.Capability {
@@ -54,8 +55,8 @@ func Capability() kernel.Capability {
 
 // NewDamage is what a journey did to a tree.
 type NewDamage struct {
-	Journey string      `json:"journey" enum:"arrival,going-home"`
-	Damage  yard.Damage `json:"damage" enum:"broken-branch,broken-leader,torn-bark,wind-burn,broken-pot,loose-ball"`
+	Journey yard.Journey `json:"journey"`
+	Damage  yard.Damage  `json:"damage"`
 	// GirthShare of torn bark.
 	GirthShare float64 `json:"girth_share" minimum:"0" maximum:"1"`
 	Note       string  `json:"note" maxLength:"200"`
@@ -71,7 +72,7 @@ func record(tx *kernel.Tx, p kernel.ByTag, n NewDamage) (string, error) {
 	r := yard.RepairOf(n.Damage, n.GirthShare)
 	d := Damage{ID: kernel.NewID(), TreeID: t.ID, Journey: n.Journey, Damage: n.Damage, GirthShare: n.GirthShare, Repair: r.Do,
 		Verdict: r.Verdict, Note: strings.TrimSpace(n.Note), PersonID: tx.Who.ID, At: tx.Entered()}
-	if err := kernel.Add(tx, &d); err != nil || n.Journey != "arrival" {
+	if err := kernel.Add(tx, &d); err != nil || n.Journey != yard.OnArrival {
 		return d.ID, err
 	}
 	to, days := yard.AfterDamage(n.Damage, r, t.State, t.CheckID != nil)
@@ -119,7 +120,7 @@ type Waiting struct {
 	records.TreeRow
 	ID     string
 	Damage yard.Damage
-	Repair string
+	Repair yard.Mending
 }
 
 const mostWaiting = 200
@@ -133,16 +134,16 @@ func ToRepair(tx *kernel.Tx) ([]Waiting, error) {
 
 // Shown is a damage in a tree's record.
 type Shown struct {
-	ID       string     `json:"id"`
-	Journey  string     `json:"journey"`
-	Damage   string     `json:"damage"`
-	Text     string     `json:"text"`
-	Repair   string     `json:"repair"`
-	ToRepair bool       `json:"to_repair" doc:"a repair that keeps the tree from being sold"`
-	Note     string     `json:"note"`
-	By       string     `json:"by"`
-	At       time.Time  `json:"at"`
-	Repaired *time.Time `json:"repaired_at"`
+	ID       string       `json:"id"`
+	Journey  yard.Journey `json:"journey"`
+	Damage   yard.Damage  `json:"damage"`
+	Text     string       `json:"text"`
+	Repair   string       `json:"repair"`
+	ToRepair bool         `json:"to_repair" doc:"a repair that keeps the tree from being sold"`
+	Note     string       `json:"note"`
+	By       string       `json:"by"`
+	At       time.Time    `json:"at"`
+	Repaired *time.Time   `json:"repaired_at"`
 }
 
 // Show is what journeys did to a tree, newest first.
@@ -150,7 +151,7 @@ func Show(tx *kernel.Tx, treeID string) ([]Shown, error) {
 	list, err := kernel.Many[Damage](tx.With("Person"), "at DESC, id DESC", "tree_id = ?", treeID)
 	out := []Shown{}
 	for _, d := range list {
-		out = append(out, Shown{d.ID, d.Journey, string(d.Damage), tx.Say.Say("damage."+string(d.Damage), nil), tx.Say.Say("repair."+d.Repair, nil),
+		out = append(out, Shown{d.ID, d.Journey, d.Damage, tx.Say.Say("damage."+string(d.Damage), nil), tx.Say.Say("repair."+string(d.Repair), nil),
 			d.Verdict == stock.Fix && d.RepairedAt == nil, d.Note, d.Person.Name, d.At, d.RepairedAt})
 	}
 	return out, err

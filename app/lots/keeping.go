@@ -76,7 +76,7 @@ func (l Lots) keepingOf(tx *kernel.Tx, lot records.Lot) (Keeping, error) {
 			return out, err
 		}
 	}
-	if lot.Form == stock.Plug || (out.BareRoots && (lot.Size == "seedling" || lot.Size == "whip")) {
+	if lot.Form == stock.Plug || (out.BareRoots && (lot.Size == stock.SizeSeedling || lot.Size == stock.SizeWhip)) {
 		both, err := planting.PlugAndWhip(h)
 		if err != nil {
 			return out, err

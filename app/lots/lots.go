@@ -10,6 +10,7 @@ import (
 	"sedum/core/fault"
 	"sedum/core/roles"
 	"sedum/core/sampling"
+	"sedum/core/set"
 	"sedum/core/stock"
 	"sedum/kernel"
 )
@@ -19,8 +20,8 @@ type Lots struct{ Clocks clock.Clocks }
 
 // Who may do what with a lot. DecideLot is what a proposal waits for: the core knows whose word closes a lot.
 var (
-	DrawSample = kernel.Permission{Name: "draw-sample", Roles: roles.All()}
-	ProposeLot = kernel.Permission{Name: "propose-lot", Roles: roles.All()}
+	DrawSample = kernel.Permission{Name: "draw-sample", Roles: set.All[roles.Role]()}
+	ProposeLot = kernel.Permission{Name: "propose-lot", Roles: set.All[roles.Role]()}
 	DecideLot  = kernel.Permission{Name: "decide-lot", Roles: roles.Office()}
 )
 

@@ -22,13 +22,13 @@ type Announced struct {
 
 // Plan is how many to check of a lot.
 type Plan struct {
-	LotSize        int         `json:"lot_size"`
-	TolerableShare float64     `json:"tolerable_share"`
-	Confidence     float64     `json:"confidence"`
-	Strictness     string      `json:"strictness"`
-	StrictnessText string      `json:"strictness_text"`
-	Options        []Announced `json:"options" doc:"for one, two and three looks"`
-	Usual          int         `json:"usual" doc:"how many looks the house announces"`
+	LotSize        int                 `json:"lot_size"`
+	TolerableShare float64             `json:"tolerable_share"`
+	Confidence     float64             `json:"confidence"`
+	Strictness     sampling.Strictness `json:"strictness"`
+	StrictnessText string              `json:"strictness_text"`
+	Options        []Announced         `json:"options" doc:"for one, two and three looks"`
+	Usual          int                 `json:"usual" doc:"how many looks the house announces"`
 }
 
 // Place is a tree at its place in the lot.
@@ -63,7 +63,7 @@ type Sampled struct {
 
 // Decided is what somebody decided or proposed.
 type Decided struct {
-	Decision stock.LotDecision `json:"decision" enum:"open,released,refused"`
+	Decision stock.LotDecision `json:"decision" enum:"released,refused"`
 	Proposed bool              `json:"proposed"`
 	Note     string            `json:"note"`
 	By       string            `json:"by"`
@@ -130,7 +130,7 @@ func showPage(tx *kernel.Tx, v lotView) Page {
 }
 
 func showPlan(s words.Speaker, p samplePlan) Plan {
-	out := Plan{LotSize: p.lotSize, TolerableShare: p.tolerableShare, Confidence: p.confidence, Strictness: string(p.strictness),
+	out := Plan{LotSize: p.lotSize, TolerableShare: p.tolerableShare, Confidence: p.confidence, Strictness: p.strictness,
 		StrictnessText: s.Say("strictness."+string(p.strictness), nil), Options: []Announced{}, Usual: p.usual}
 	for i, looks := range p.options {
 		first, last := looks[0], looks[len(looks)-1]

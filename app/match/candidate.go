@@ -9,6 +9,7 @@ import (
 	"sedum/core/fit"
 	"sedum/core/ground"
 	"sedum/core/rules"
+	"sedum/core/set"
 	"sedum/kernel"
 	"sedum/words"
 )
@@ -33,7 +34,7 @@ type Candidate struct {
 	PriceCents int           `json:"price_cents"`
 	Overall    float64       `json:"overall"`
 	Word       string        `json:"word"`
-	Mark       string        `json:"mark" doc:"well, fair, poor or excluded"`
+	Mark       fit.Mark      `json:"mark"`
 	Limiting   string        `json:"limiting"`
 	Factors    []Factor      `json:"factors"`
 	Unknown    []string      `json:"unknown"`
@@ -51,12 +52,12 @@ func (c Judged) Show(s words.Speaker, h rules.House) Candidate {
 		HeightM: c.heightM(), PriceCents: lot.PriceCents, Overall: r.Overall, Factors: []Factor{}, Unknown: []string{},
 		Sizes: []ground.Size{}, Cautions: []string{},
 	}
-	out.Mark = string(fit.MarkOf(h, r))
-	out.Word = s.Say("match."+out.Mark, nil)
+	out.Mark = fit.MarkOf(h, r)
+	out.Word = s.Say("match."+string(out.Mark), nil)
 	if low, ok := r.Factors[r.Limiting]; ok && low < 1-1e-9 {
 		out.Limiting = s.Say("match.limiting", map[string]any{"factor": s.Say("factor."+string(r.Limiting), nil)})
 	}
-	for _, f := range fit.Order() {
+	for _, f := range set.All[fit.Factor]() {
 		value, known := r.Factors[f]
 		switch {
 		case known:
@@ -70,7 +71,7 @@ func (c Judged) Show(s words.Speaker, h rules.House) Candidate {
 	if r.Remedy != nil {
 		changes := []string{}
 		for _, change := range r.Remedy.Changes {
-			changes = append(changes, s.Say("remedy."+change, map[string]any{"mm150": kernel.MM(150), "mm300": kernel.MM(300)}))
+			changes = append(changes, s.Say("remedy."+string(change), map[string]any{"mm150": kernel.MM(150), "mm300": kernel.MM(300)}))
 		}
 		out.Remedy = s.Say("remedy.sentence", map[string]any{"changes": s.List(changes), "overall": fmt.Sprintf("%.2f", r.Remedy.Overall)})
 		out.RemedyTo = &r.Remedy.Overall
@@ -79,7 +80,7 @@ func (c Judged) Show(s words.Speaker, h rules.House) Candidate {
 		out.Sizes = calc.Rounded(*c.Room).Sizes
 	}
 	for _, caution := range lot.Kind.Facts.Cautions {
-		out.Cautions = append(out.Cautions, s.Say("caution."+caution, nil))
+		out.Cautions = append(out.Cautions, s.Say("caution."+string(caution), nil))
 	}
 	return out
 }
@@ -100,7 +101,7 @@ func factorText(s words.Speaker, c Judged, f fit.Factor, value float64) string {
 			id = "fit.drainage.raised"
 		}
 		class := fit.RaisedDrainage(*site.Drainage, site.RaiseMM)
-		return s.Say(id, map[string]any{"limit": s.Say("drainage."+*k.DrainageMax, nil), "site": s.Say("drainage."+class, nil)})
+		return s.Say(id, map[string]any{"limit": s.Say("drainage."+string(*k.DrainageMax), nil), "site": s.Say("drainage."+string(class), nil)})
 	case fit.Reaction:
 		values := map[string]any{"low": k.Kind.PH[1], "high": k.Kind.PH[2]}
 		if site.PH == nil {
@@ -111,7 +112,7 @@ func factorText(s words.Speaker, c Judged, f fit.Factor, value float64) string {
 	case fit.Drought:
 		dry := climate.DroughtIndex(*site.SummerDeficitMM, site.RaiseMM, *site.AvailableMMPM)
 		return s.Say("fit.drought", map[string]any{"limit": *k.Drought,
-			"site": s.Say(fmt.Sprintf("dryness.%d", dry), nil), "water": s.Say("water."+*site.Water, nil)})
+			"site": s.Say(fmt.Sprintf("dryness.%d", dry), nil), "water": s.Say("water."+string(*site.Water), nil)})
 	case fit.Room:
 		return roomText(s, c)
 	case fit.Chill:
@@ -122,9 +123,9 @@ func factorText(s words.Speaker, c Judged, f fit.Factor, value float64) string {
 		}
 		return s.Say("fit.pollination", nil)
 	case fit.Wind:
-		return s.Say("fit.wind", map[string]any{"limit": s.Say("exposure."+*k.Wind, nil), "site": s.Say("exposure."+*site.Wind, nil)})
+		return s.Say("fit.wind", map[string]any{"limit": s.Say("exposure."+string(*k.Wind), nil), "site": s.Say("exposure."+string(*site.Wind), nil)})
 	}
-	return s.Say("fit.soil."+k.SoilBearings[*site.SoilGroup], map[string]any{"site": s.Say("group."+*site.SoilGroup, nil)})
+	return s.Say("fit.soil."+string(k.SoilBearings[*site.SoilGroup]), map[string]any{"site": s.Say("group."+string(*site.SoilGroup), nil)})
 }
 
 func roomText(s words.Speaker, c Judged) string {
@@ -132,12 +133,12 @@ func roomText(s words.Speaker, c Judged) string {
 		return s.Say("fit.room", nil)
 	}
 	for _, o := range c.Room.Obstacles {
-		if o.FirstYear == nil || (*o.FirstYear != *c.Room.FirstYear && !(c.Site.MeetsLine && o.Kind == "line")) {
+		if o.FirstYear == nil || (*o.FirstYear != *c.Room.FirstYear && !(c.Site.MeetsLine && o.Kind == ground.NeighbourLine)) {
 			continue
 		}
-		values := map[string]any{"what": s.Say("obstacle."+o.Kind, nil), "year": *o.FirstYear}
+		values := map[string]any{"what": s.Say("obstacle."+string(o.Kind), nil), "year": *o.FirstYear}
 		switch {
-		case o.Kind == "line":
+		case o.Kind == ground.NeighbourLine:
 			return s.Say("fit.room.line", values)
 		case *o.FirstYear == 0:
 			return s.Say("fit.room.now", values)

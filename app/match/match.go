@@ -221,7 +221,7 @@ func judgeAll(tx *kernel.Tx, k ground.Known) ([]Judged, error) {
 }
 
 // order puts the better first and the excluded last; a wish orders equals and excludes nothing.
-func order(a, b Judged, purpose string) int {
+func order(a, b Judged, purpose coreground.Purpose) int {
 	first := func(is, other bool) int {
 		switch {
 		case is && !other:
@@ -244,19 +244,21 @@ func order(a, b Judged, purpose string) int {
 }
 
 // meets tells whether a kind is used for what the customer wants.
-func (j Judged) meets(purpose string) bool { return slices.Contains(j.Lot.Kind.Facts.Uses, purpose) }
+func (j Judged) meets(purpose coreground.Purpose) bool {
+	return slices.Contains(j.Lot.Kind.Facts.Uses, purpose)
+}
 
 // siteFor is a spot as a kind sees it: its drainage on the kind's scale, and what a tree of that kind will meet.
 func siteFor(h rules.House, k ground.Known, j Judged) (fit.Site, *coreground.RoomResult) {
 	g, c := k.Spot.Ground, k.Spot.Site.Climate
 	s := fit.Site{
 		MinC: c.MinC, HotMonthC: c.HotMonthC, SunH: g.SunH, RaiseMM: g.RaiseMM, PH: g.PH,
-		SummerDeficitMM: c.SummerDeficitMM, Chill: c.ChillPortions, WantsFruit: g.Purpose == "fruit", Partner: g.Partner,
+		SummerDeficitMM: c.SummerDeficitMM, Chill: c.ChillPortions, WantsFruit: g.Purpose == coreground.PurposeFruit, Partner: g.Partner,
 		Water: known(g.Water), Wind: known(g.Exposure),
 	}
 	if k.Class != "" {
 		class := k.Class
-		if class != coreground.Standing {
+		if class != coreground.DrainageStanding {
 			class = coreground.DrainageClass(h, planting.Scale(h, PlanKind(j.Lot.Kind, g)), k.Drainage.Drain300Min)
 		}
 		s.Drainage = &class
@@ -272,7 +274,7 @@ func siteFor(h rules.House, k ground.Known, j Judged) (fit.Site, *coreground.Roo
 	s.ConflictYear = room.FirstYear
 	for _, o := range room.Obstacles {
 		s.RoomUnknown = s.RoomUnknown || o.AskOwner
-		s.MeetsLine = s.MeetsLine || (o.Kind == "line" && o.FirstYear != nil)
+		s.MeetsLine = s.MeetsLine || (o.Kind == coreground.NeighbourLine && o.FirstYear != nil)
 	}
 	return s, room
 }
@@ -293,7 +295,7 @@ func roomFor(g coreground.Facts, j Judged) *coreground.RoomResult {
 	return &r
 }
 
-func known(text string) *string {
+func known[T ~string](text T) *T {
 	if text == "" {
 		return nil
 	}
@@ -303,9 +305,9 @@ func known(text string) *string {
 // PlanKind is a kind as the planting plan asks for it.
 func PlanKind(k catalogue.Kind, g coreground.Facts) planting.Kind {
 	out := planting.Kind{
-		Shrub: k.Facts.Shrub, SharpDrainage: k.Facts.SharpDrainage, GrownForFruit: k.Facts.Fruiting && g.Purpose == "fruit",
+		Shrub: k.Facts.Shrub, SharpDrainage: k.Facts.SharpDrainage, GrownForFruit: k.Facts.Fruiting && g.Purpose == coreground.PurposeFruit,
 		Evergreen: k.Facts.Evergreen, Tender: k.Facts.Tender, AutumnHazard: k.Facts.AutumnHazard, BarkTender: k.Facts.BarkTender,
-		OldWood: k.Facts.OldWood, ColdC: k.Facts.ColdC, Cautions: k.Facts.Cautions, DrainageMax: "good",
+		OldWood: k.Facts.OldWood, ColdC: k.Facts.ColdC, Cautions: k.Facts.Cautions, DrainageMax: coreground.DrainageGood,
 	}
 	if k.Facts.DrainageMax != nil {
 		out.DrainageMax = *k.Facts.DrainageMax

@@ -10,6 +10,7 @@ import (
 	"sedum/app/catalogue"
 	"sedum/core/fault"
 	"sedum/core/roles"
+	"sedum/core/set"
 	"sedum/core/yard"
 	"sedum/kernel"
 )
@@ -21,10 +22,10 @@ var tables embed.FS
 type Measure struct {
 	ID        string
 	Name      string
-	Kind      string
+	Kind      yard.Vessel
 	Substance string
 	Amount    float64
-	Unit      string
+	Unit      yard.Unit
 	Retired   bool
 	PersonID  string
 	At        time.Time
@@ -34,7 +35,7 @@ type Measure struct {
 func (Measure) TableName() string { return "house_measures" }
 
 // KeepMeasures is for everybody who works in the house.
-var KeepMeasures = kernel.Permission{Name: "keep-measures", Roles: roles.All()}
+var KeepMeasures = kernel.Permission{Name: "keep-measures", Roles: set.All[roles.Role]()}
 
 // Capability declares what can be asked and done here.
 func Capability() kernel.Capability {
@@ -50,11 +51,11 @@ func Capability() kernel.Capability {
 
 // NewMeasure is a handful, scoop or bucket that was weighed.
 type NewMeasure struct {
-	Name      string  `json:"name" maxLength:"60"`
-	Kind      string  `json:"kind" enum:"handful,scoop,cup,bucket,barrow,spoon"`
-	Substance string  `json:"substance" maxLength:"60"`
-	Amount    float64 `json:"amount" exclusiveMinimum:"0" maximum:"100000"`
-	Unit      string  `json:"unit" enum:"g,l"`
+	Name      string      `json:"name" maxLength:"60"`
+	Kind      yard.Vessel `json:"kind"`
+	Substance string      `json:"substance" maxLength:"60"`
+	Amount    float64     `json:"amount" exclusiveMinimum:"0" maximum:"100000"`
+	Unit      yard.Unit   `json:"unit"`
 }
 
 func add(tx *kernel.Tx, _ kernel.None, n NewMeasure) (string, error) {
@@ -72,12 +73,12 @@ func add(tx *kernel.Tx, _ kernel.None, n NewMeasure) (string, error) {
 
 // Shown is a measure in a list.
 type Shown struct {
-	ID        string  `json:"id"`
-	Name      string  `json:"name"`
-	Kind      string  `json:"kind"`
-	Substance string  `json:"substance"`
-	Amount    float64 `json:"amount"`
-	Unit      string  `json:"unit"`
+	ID        string      `json:"id"`
+	Name      string      `json:"name"`
+	Kind      yard.Vessel `json:"kind"`
+	Substance string      `json:"substance"`
+	Amount    float64     `json:"amount"`
+	Unit      yard.Unit   `json:"unit"`
 }
 
 // All is every measure in use, by substance and name.

@@ -6,6 +6,7 @@ import (
 	"time"
 
 	"sedum/core/roles"
+	"sedum/core/set"
 	"sedum/kernel"
 )
 
@@ -39,10 +40,10 @@ func (Named) TableName() string { return "people" }
 
 // DemoSignIn is a made-up person, offered on the sign-in page of the demo only.
 type DemoSignIn struct {
-	Name     string `json:"name"`
-	Role     string `json:"role"`
-	SignIn   string `json:"sign_in"`
-	Password string `json:"password"`
+	Name     string     `json:"name"`
+	Role     roles.Role `json:"role"`
+	SignIn   string     `json:"sign_in"`
+	Password string     `json:"password"`
 }
 
 // Settings are what the house shows to whoever comes to its door.
@@ -54,7 +55,7 @@ type Settings struct {
 }
 
 // KeepClock is for everybody who works in the yard.
-var KeepClock = kernel.Permission{Name: "keep-clock", Roles: roles.All()}
+var KeepClock = kernel.Permission{Name: "keep-clock", Roles: set.All[roles.Role]()}
 
 // Capability declares what can be asked and done here.
 func Capability(s Settings) kernel.Capability {
@@ -82,7 +83,7 @@ type Welcome struct {
 // Signed is who is signed in, and what they may do.
 type Signed struct {
 	Name  string     `json:"name"`
-	Role  roles.Role `json:"role" enum:"yard-hand,advisor,manager"`
+	Role  roles.Role `json:"role"`
 	Deeds []string   `json:"deeds" doc:"names of permissions"`
 	Today string     `json:"today" doc:"the yard's date, YYYY-MM-DD"`
 	Demo  bool       `json:"demo"`

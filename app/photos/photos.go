@@ -3,7 +3,6 @@ package photos
 
 import (
 	"embed"
-	"slices"
 	"strings"
 	"time"
 	"unicode/utf8"
@@ -12,6 +11,7 @@ import (
 	"sedum/app/yard"
 	"sedum/core/fault"
 	"sedum/core/roles"
+	"sedum/core/set"
 	"sedum/kernel"
 )
 
@@ -22,7 +22,7 @@ var tables embed.FS
 type Photo struct {
 	ID        string
 	TreeID    string
-	Part      string
+	Part      Part
 	Caption   string
 	Width     int
 	Height    int
@@ -42,11 +42,14 @@ const (
 	captionMost = 200
 )
 
-// Parts is what a photograph may show.
-func Parts() []string { return []string{"root", "collar", "base", "label", "whole"} }
+// Part is what a photograph shows.
+type Part string
+
+// All lists them.
+func (Part) All() []Part { return []Part{"root", "collar", "base", "label", "whole"} }
 
 // TakePhotos is for everybody who works in the yard.
-var TakePhotos = kernel.Permission{Name: "take-photos", Roles: roles.All()}
+var TakePhotos = kernel.Permission{Name: "take-photos", Roles: set.All[roles.Role]()}
 
 // Capability declares what can be asked and done here.
 func Capability() kernel.Capability {
@@ -71,7 +74,7 @@ func Capability() kernel.Capability {
 
 type newPhoto struct {
 	kernel.ByTag
-	Part    string `query:"part"`
+	Part    Part   `query:"part"`
 	Caption string `query:"caption"`
 }
 
@@ -80,8 +83,8 @@ type newPhoto struct {
 // Refused: photo-kind (no JPEG or PNG), photo-size (too many pixels), photo-count (12 are there).
 func add(tx *kernel.Tx, p newPhoto, file []byte) (string, error) {
 	var l fault.List
-	if !slices.Contains(Parts(), p.Part) {
-		l.Add("part", fault.NotAChoice, Parts())
+	if !set.Has(p.Part) {
+		l.Add("part", fault.NotAChoice, set.Texts[Part]())
 	}
 	if utf8.RuneCountInString(p.Caption) > captionMost {
 		l.Add("caption", fault.TooLong, captionMost)
@@ -133,7 +136,7 @@ func Thumbnails(tx *kernel.Tx, ids []string) (map[string][]byte, error) {
 // Shown is a photograph in a tree's record.
 type Shown struct {
 	ID      string    `json:"id"`
-	Part    string    `json:"part"`
+	Part    Part      `json:"part"`
 	Caption string    `json:"caption"`
 	Width   int       `json:"width"`
 	Height  int       `json:"height"`

@@ -11,6 +11,7 @@ import (
 	"sedum/core/fault"
 	"sedum/core/roles"
 	"sedum/core/rules"
+	"sedum/core/set"
 	"sedum/kernel"
 )
 
@@ -110,7 +111,7 @@ func apply(h rules.House, key, value string) (rules.House, error) {
 
 // Who may see and change the rules.
 var (
-	SeeRules    = kernel.Permission{Name: "see-rules", Roles: roles.All()}
+	SeeRules    = kernel.Permission{Name: "see-rules", Roles: set.All[roles.Role]()}
 	ChangeRules = kernel.Permission{Name: "change-rules", Roles: roles.Office()}
 )
 

@@ -9,8 +9,9 @@ import (
 // InForce is a threshold with its value in force.
 type InForce struct {
 	rules.Rule
-	Group string  `json:"group"`
-	Value float64 `json:"value" doc:"in force"`
+	Group  string  `json:"group"`
+	Value  float64 `json:"value" doc:"in force"`
+	Reason string  `json:"reason"`
 }
 
 // School is a step that can be done in more than one way, with the way chosen.
@@ -31,7 +32,7 @@ type All struct {
 func show(tx *kernel.Tx, h rules.House) All {
 	out := All{Rules: []InForce{}, Schools: Schools(tx.Say, h.School)}
 	for _, r := range rules.Catalogue() {
-		out.Rules = append(out.Rules, InForce{r, r.Group(), h.Value(r.Key)})
+		out.Rules = append(out.Rules, InForce{r, r.Group(), h.Value(r.Key), tx.Say.WhyRule(r.Key)})
 	}
 	return out
 }
@@ -40,7 +41,7 @@ func show(tx *kernel.Tx, h rules.House) All {
 func Schools(s words.Speaker, chosen func(rules.Step) string) []School {
 	out := []School{}
 	for _, each := range rules.AllSchools() {
-		view := School{Step: each.Step, Label: s.Say("school.step."+string(each.Step), nil), Chosen: chosen(each.Step), Reason: each.Reason, Choices: []kernel.Sentence{}}
+		view := School{Step: each.Step, Label: s.Say("school.step."+string(each.Step), nil), Chosen: chosen(each.Step), Reason: s.WhySchool(each.Step), Choices: []kernel.Sentence{}}
 		for _, choice := range each.Choices {
 			view.Choices = append(view.Choices, kernel.Sentence{Code: choice, Text: s.Say("school."+string(each.Step)+"."+choice, nil)})
 		}

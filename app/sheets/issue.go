@@ -8,15 +8,16 @@ import (
 	"sedum/core/rules"
 	"sedum/core/stock"
 	"sedum/kernel"
+	"sedum/words"
 )
 
 // Issue asks for a sheet: a plan, and the reason an advisor signs with when something stands against it.
 type Issue struct {
 	PlanAsk
-	TreeVersion  int    `json:"tree_version"`
-	SignedReason string `json:"signed_reason" maxLength:"500"`
-	Units        string `json:"units" enum:"metric,us"`
-	Language     string `json:"language" enum:"en-US,en-GB"`
+	TreeVersion  int            `json:"tree_version"`
+	SignedReason string         `json:"signed_reason" maxLength:"500"`
+	Units        words.Units    `json:"units"`
+	Language     words.Language `json:"language"`
 }
 
 // issue freezes a plan as a numbered sheet and reserves its tree. The tree is held before the plan is made, so that the plan is that of
@@ -43,7 +44,7 @@ func issue(tx *kernel.Tx, _ kernel.None, ask Issue) (number int, err error) {
 	ask.SignedReason = strings.TrimSpace(ask.SignedReason)
 	switch {
 	case p.plan.Refused != "":
-		return 0, kernel.Refused{Code: p.plan.Refused, Field: "spot_id"}
+		return 0, kernel.Refused{Code: string(p.plan.Refused), Field: "spot_id"}
 	case p.plan.Locked:
 		return 0, kernel.Refused{Code: "services-unmarked", Field: "spot_id"}
 	case len(p.stops) > 0 && ask.SignedReason == "":
@@ -86,7 +87,7 @@ func draft(tx *kernel.Tx, ask Issue) (Sheet, error) {
 		return Sheet{}, err
 	}
 	if p.plan.Refused != "" {
-		return Sheet{}, kernel.Refused{Code: p.plan.Refused, Field: "spot_id"}
+		return Sheet{}, kernel.Refused{Code: string(p.plan.Refused), Field: "spot_id"}
 	}
 	return Sheet{PlantingOn: p.plantingOn, IssuedAt: tx.Now, Content: p.content(tx, ask), CoreVersion: rules.CoreVersion}, nil
 }

@@ -11,8 +11,8 @@ import (
 type onPaper struct {
 	kernel.ByNumber
 	kernel.Paper
-	Units    string `query:"units" doc:"metric or us; the sheet's own when left out"`
-	Language string `query:"language" doc:"the sheet's own when left out"`
+	Units    words.Units    `query:"units" doc:"metric or us; the sheet's own when left out"`
+	Language words.Language `query:"language" doc:"the sheet's own when left out"`
 }
 
 // speaker speaks the sheet's own language and units unless asked otherwise.
@@ -23,7 +23,7 @@ func (p onPaper) speaker(c Content) words.Speaker {
 	if p.Language != "" {
 		c.Language = p.Language
 	}
-	return words.For(c.Language, words.Units(c.Units))
+	return words.In(c.Language, c.Units)
 }
 
 func sheetPDF(tx *kernel.Tx, p onPaper) (kernel.File, error) {

@@ -10,6 +10,7 @@ import (
 	records "sedum/app/yard"
 	"sedum/core/care"
 	"sedum/core/fault"
+	coreground "sedum/core/ground"
 	"sedum/core/planting"
 	"sedum/core/rules"
 	"sedum/core/stock"
@@ -23,8 +24,8 @@ type PlanAsk struct {
 	SpotID      string                `json:"spot_id"`
 	PlantingOn  string                `json:"planting_on" doc:"YYYY-MM-DD"`
 	HighC       float64               `json:"high_c" minimum:"-60" maximum:"60" doc:"that day's high"`
-	Ground      string                `json:"ground" enum:"workable,frozen,waterlogged"`
-	Buds        string                `json:"buds" enum:"dormant,swelling,leafed"`
+	Ground      planting.Ground       `json:"ground"`
+	Buds        stock.Buds            `json:"buds"`
 	StandsAlone bool                  `json:"stands_alone"`
 	Schools     map[rules.Step]string `json:"schools"`
 }
@@ -148,10 +149,10 @@ func planSpot(k ground.Known) planting.Spot {
 	}
 	if k.Class != "" {
 		s.Drained, s.Drain300Min = true, k.Drainage.Drain300Min
-		s.WaterEntering = k.Drainage.Class == "water-entering"
+		s.WaterEntering = k.Drainage.Class == coreground.WaterEntering
 	}
 	for _, o := range g.Obstacles {
-		s.OverheadLine = s.OverheadLine || o.Kind == "line"
+		s.OverheadLine = s.OverheadLine || o.Kind == coreground.NeighbourLine
 	}
 	return s
 }

@@ -13,6 +13,7 @@ import (
 	"sedum/core/rules"
 	"sedum/core/yard"
 	"sedum/kernel"
+	"sedum/words"
 )
 
 //go:embed tables/*.sql
@@ -35,8 +36,8 @@ type Content struct {
 	House     rules.Whole    `json:"house"`
 	Plan      planting.Plan  `json:"plan"`
 	Care      []care.Event   `json:"care"`
-	Units     string         `json:"units"`
-	Language  string         `json:"language"`
+	Units     words.Units    `json:"units"`
+	Language  words.Language `json:"language"`
 	// Measures are the house's own as they were on that day.
 	Measures []yard.HouseMeasure `json:"measures"`
 }

@@ -109,7 +109,7 @@ type Page struct {
 	Marked       string          `json:"marked"`
 	Done         []string        `json:"done"`
 	Signed       string          `json:"signed"`
-	Units        string          `json:"units"`
+	Units        words.Units     `json:"units"`
 	CoreVersion  string          `json:"core_version"`
 	Input        planting.Input  `json:"input"`
 	Plan         planting.Plan   `json:"plan"`
@@ -147,14 +147,14 @@ func markedText(s words.Speaker, c Content) string {
 func doneTexts(s words.Speaker, c Content) []string {
 	out := []string{}
 	for _, d := range c.Input.Tree.Corrections {
-		if d.Code == "uncover" || d.Code == "count-main-roots" {
+		if d.Code.Looks() {
 			continue
 		}
 		values := map[string]any{"bearing": ""}
 		if d.AmountMM != nil {
 			values["amount"] = kernel.MM(*d.AmountMM)
 		}
-		id := "done." + d.Code
+		id := "done." + string(d.Code)
 		out = append(out, s.Say(id, values)+" ("+d.By+")")
 	}
 	return out

@@ -21,10 +21,10 @@ func Capability() kernel.Capability {
 // Item is one correction of one tree that is still to do.
 type Item struct {
 	yard.TreeRow
-	Key       string `json:"key"`
-	Code      string `json:"code"`
-	Text      string `json:"text"`
-	ShareText string `json:"share_text"`
+	Key       string           `json:"key"`
+	Code      stock.Correction `json:"code"`
+	Text      string           `json:"text"`
+	ShareText string           `json:"share_text"`
 }
 
 // Tool is the work that is done with one tool in the hand.
@@ -55,7 +55,7 @@ type List struct {
 	Again      []yard.TreeRow `json:"again" doc:"all work done: to be measured again"`
 	Held       []Held         `json:"held"`
 	Repairs    []Repair       `json:"repairs" doc:"what journeys did and is not yet mended"`
-	Season     string         `json:"season"`
+	Season     stock.Season   `json:"season"`
 	SeasonText string         `json:"season_text"`
 }
 
@@ -72,7 +72,7 @@ func list(tx *kernel.Tx, _ kernel.None) (List, error) {
 		return out, err
 	}
 	for _, r := range repairs {
-		out.Repairs = append(out.Repairs, Repair{r.TreeRow, r.ID, tx.Say.Say("damage."+string(r.Damage), nil) + ": " + tx.Say.Say("repair."+r.Repair, nil)})
+		out.Repairs = append(out.Repairs, Repair{r.TreeRow, r.ID, tx.Say.Say("damage."+string(r.Damage), nil) + ": " + tx.Say.Say("repair."+string(r.Repair), nil)})
 	}
 	open, err := bench.OpenIn(tx, []stock.State{stock.InWork, stock.Held}, mostTrees)
 	if err != nil {
@@ -107,17 +107,17 @@ func item(tx *kernel.Tx, o bench.Open, w stock.Work, tool string) Item {
 	out := Item{TreeRow: o.TreeRow, Key: w.Key, Code: w.Code, Text: bench.WorkText(tx.Say, w)}
 	if ball := o.Assessment.RootBall; ball != nil && tool == stock.RootKnife && ball.RemovedShare > 0 {
 		out.ShareText = tx.Say.Say("work.share", map[string]any{"share": kernel.Share(ball.RemovedShare), "limit": kernel.Share(ball.SeasonLimit),
-			"season": tx.Say.Say("season."+o.Subject.Season, nil)})
+			"season": tx.Say.Say("season."+string(o.Subject.Season), nil)})
 	}
 	return out
 }
 
-func held(tx *kernel.Tx, o bench.Open, season string) Held {
-	out := Held{TreeRow: o.TreeRow, Reasons: []string{}, Freed: stock.WaitsForSeason(o.Assessment) && season == "dormant",
+func held(tx *kernel.Tx, o bench.Open, season stock.Season) Held {
+	out := Held{TreeRow: o.TreeRow, Reasons: []string{}, Freed: stock.WaitsForSeason(o.Assessment) && season == stock.SeasonDormant,
 		Due: o.DueOn != nil && o.DueOn.Before(tx.Today().AddDate(0, 0, 1))}
 	for _, r := range o.Assessment.Reasons {
 		if r.Verdict == stock.Hold {
-			out.Reasons = append(out.Reasons, bench.ReasonText(tx.Say, tx.Who.House, r.Part+"."+r.Code))
+			out.Reasons = append(out.Reasons, bench.ReasonText(tx.Say, tx.Who.House, r.Name()))
 		}
 	}
 	return out

@@ -33,7 +33,7 @@ type LotLine struct {
 	Grower    string `json:"grower"`
 	stock.LotFacts
 	ArrivedOn string            `json:"arrived_on"`
-	Decision  stock.LotDecision `json:"decision" enum:"open,released,refused"`
+	Decision  stock.LotDecision `json:"decision"`
 	PerRow    int               `json:"per_row" doc:"trees in a row as they stand; 0 when nobody said"`
 }
 
@@ -98,7 +98,7 @@ type TreeRow struct {
 	Common    string      `json:"common"`
 	Grower    string      `json:"grower"`
 	PotL      float64     `json:"pot_l"`
-	Form      stock.Form  `json:"form" enum:"container,plug,balled,bare-root"`
+	Form      stock.Form  `json:"form"`
 	Bundle    int         `json:"bundle_count"`
 }
 

@@ -31,7 +31,7 @@ type Delivery struct {
 	GrowerID  string
 	LiftedAt  *time.Time
 	ArrivedAt time.Time
-	Packing   string
+	Packing   stock.Packing
 	Note      string
 	PersonID  string
 	At        time.Time

@@ -3,22 +3,27 @@ package main
 import (
 	"fmt"
 	"io"
+	"maps"
 	"net/http"
+	"slices"
 	"strings"
+
+	"github.com/danielgtaylor/huma/v2"
 
 	"sedum/app"
 	"sedum/kernel"
 )
 
 // runDeclared prints for the page, in TypeScript, what it must know of the operations beyond their document: which answers a deed
-// makes old, and which deeds a device may keep.
+// makes old, which deeds a device may keep, and the words of the closed sets.
 func runDeclared(_ []string, _ io.Reader, out, errs io.Writer) int {
 	d, err := kernel.Open(nowhere)
 	if err != nil {
 		return failed(errs, err)
 	}
 	defer func() { _ = d.Close() }()
-	_, err = io.WriteString(out, declaredText(app.New(d, app.Settings{}).Operations()))
+	k := app.New(d, app.Settings{})
+	_, err = io.WriteString(out, declaredText(k.Operations())+setsText(k.OpenAPI().Components.Schemas.Map()))
 	if err != nil {
 		return failed(errs, err)
 	}
@@ -50,6 +55,22 @@ func declaredText(operations []kernel.Operation) string {
 	_, _ = fmt.Fprintf(&b, "} as const\n\n/** The reading operations: each is the first part of the key under which the page keeps its answer. */\nexport const reads = [%s] as const\n", quoted(asks))
 	_, _ = fmt.Fprintf(&b, "\n/** The deeds that a device keeps while there is no network. */\nexport const kept = [%s] as const\n", quoted(kept))
 	b.WriteString("\nexport type Changing = keyof typeof stales\nexport type Reading = (typeof reads)[number]\nexport type Kept = (typeof kept)[number]\n")
+	return b.String()
+}
+
+// setsText lists the words of the closed sets, for whoever chooses among them.
+func setsText(schemas map[string]*huma.Schema) string {
+	var b strings.Builder
+	b.WriteString("\n// The words of the closed sets, in the order in which people read them.\n")
+	for _, name := range slices.Sorted(maps.Keys(schemas)) {
+		if words := schemas[name].Enum; len(words) > 0 {
+			quoted := []string{}
+			for _, each := range words {
+				quoted = append(quoted, fmt.Sprintf("'%s'", each))
+			}
+			_, _ = fmt.Fprintf(&b, "export const %s = [%s] as const\n", strings.ToLower(name[:1])+name[1:], strings.Join(quoted, ", "))
+		}
+	}
 	return b.String()
 }
 

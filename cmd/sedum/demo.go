@@ -156,7 +156,7 @@ func announce(folder string, l net.Listener, out io.Writer, server *database.Ser
 func demoSignIns() []people.DemoSignIn {
 	out := []people.DemoSignIn{}
 	for _, p := range demo.People() {
-		out = append(out, people.DemoSignIn{Name: p.Name, Role: string(p.Role), SignIn: p.SignIn, Password: p.Password})
+		out = append(out, people.DemoSignIn{Name: p.Name, Role: p.Role, SignIn: p.SignIn, Password: p.Password})
 	}
 	return out
 }

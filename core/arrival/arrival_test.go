@@ -37,7 +37,7 @@ func TestANoteIsReadAsGrowersWriteIt(t *testing.T) {
 	require.Empty(t, faults)
 	assert.Equal(t, "Field maple", row.Kind)
 	assert.Equal(t, stock.BareRoot, row.Form)
-	assert.Equal(t, "whip", row.Size)
+	assert.EqualValues(t, "whip", row.Size)
 }
 
 func TestAFileThatIsNoNoteIsToldWhy(t *testing.T) {

@@ -1,6 +1,7 @@
 package arrival
 
 import (
+	"sedum/core/set"
 	"slices"
 	"strings"
 )
@@ -29,8 +30,8 @@ const (
 	ColumnRaised    Column = "propagation"
 )
 
-// Columns lists every column in the order of the preview.
-func Columns() []Column {
+// All lists every column in the order of the preview.
+func (Column) All() []Column {
 	return []Column{ColumnKind, ColumnForm, ColumnCount, ColumnPotL, ColumnPot, ColumnBallMM, ColumnHeightMM, ColumnCaliperMM, ColumnHeightM,
 		ColumnSize, ColumnBundle, ColumnPrice, ColumnGrafted, ColumnOrdered, ColumnCultivar, ColumnRootstock, ColumnRaised}
 }
@@ -63,7 +64,7 @@ var called = map[Column][]string{
 func Guess(headings []string) map[Column]int {
 	out := map[Column]int{}
 	taken := map[int]bool{}
-	for _, column := range Columns() {
+	for _, column := range set.All[Column]() {
 		for _, name := range called[column] {
 			i := slices.IndexFunc(headings, func(h string) bool { return plain(h) == name })
 			if i >= 0 && !taken[i] {

@@ -7,6 +7,7 @@ import (
 	"unicode/utf8"
 
 	"sedum/core/fault"
+	"sedum/core/set"
 	"sedum/core/stock"
 )
 
@@ -32,19 +33,16 @@ var forms = map[string]stock.Form{
 // origins are the forms whose stock has a list of its own at the bench.
 var origins = map[string]stock.Origin{"layer": stock.Layer, "young layer": stock.Layer, "garden-lifted": stock.Garden, "garden lifted": stock.Garden}
 
-var raised = map[string]string{"": "", "seed": "seed", "seedling": "seed", "cutting": "cutting", "cuttings": "cutting", "graft": "graft", "grafted": "graft",
-	"bud": "graft", "budded": "graft", "layer": "layer", "division": "division", "tissue": "tissue", "tissue culture": "tissue"}
+var raised = map[string]stock.Propagation{"": "", "seed": stock.PropagationSeed, "seedling": stock.PropagationSeed, "cutting": stock.PropagationCutting, "cuttings": stock.PropagationCutting, "graft": stock.PropagationGraft, "grafted": stock.PropagationGraft,
+	"bud": stock.PropagationGraft, "budded": stock.PropagationGraft, "layer": stock.PropagationLayer, "division": stock.PropagationDivision, "tissue": stock.PropagationTissue, "tissue culture": stock.PropagationTissue}
 
-var pots = map[string]string{"": "standard", "standard": "standard", "air": "air-pruning", "air-pruning": "air-pruning", "fabric": "fabric", "cloth": "fabric"}
-
-// Sizes of bare roots.
-var sizes = []string{"seedling", "whip", "feathered", "standard"}
+var pots = map[string]stock.Pot{"": stock.PotStandard, "standard": stock.PotStandard, "air": stock.PotAirPruning, "air-pruning": stock.PotAirPruning, "fabric": stock.PotFabric, "cloth": stock.PotFabric}
 
 // ReadRow reads one row of a note by its columns. Every fault names its column.
 func (n Note) ReadRow(i int, columns map[Column]int) (LotRow, fault.List) {
 	r := rowReader{cells: n.Rows[i], columns: columns, decimalComma: n.Delimiter == ';'}
 	out := LotRow{Kind: r.text(ColumnKind), Bundle: 1}
-	out.Size, out.Sizing, out.Sensitivity = strings.ToLower(r.text(ColumnSize)), "caliper", "average"
+	out.Size, out.Sizing, out.Sensitivity = stock.Size(strings.ToLower(r.text(ColumnSize))), stock.SizingCaliper, stock.SensitivityAverage
 	if out.Kind == "" && !r.faults.Has(string(ColumnKind)) {
 		r.faults.Add(string(ColumnKind), fault.Required, nil)
 	}
@@ -59,7 +57,7 @@ func (n Note) ReadRow(i int, columns map[Column]int) (LotRow, fault.List) {
 	}
 	out.Pot = pot
 	if form == stock.Plug {
-		out.Pot = "plug"
+		out.Pot = stock.PotPlug
 	}
 	if count := r.whole(ColumnCount, 1, MostTrees); count != nil {
 		out.Count = *count
@@ -88,10 +86,10 @@ func (r *rowReader) parentage(out *LotRow) {
 	}
 	how, known := raised[strings.ToLower(r.text(ColumnRaised))]
 	if !known {
-		r.faults.Add(string(ColumnRaised), fault.NotAChoice, []string{"seed", "cutting", "graft", "layer", "division", "tissue"})
+		r.faults.Add(string(ColumnRaised), fault.NotAChoice, set.Texts[stock.Propagation]())
 	}
 	out.Propagation = how
-	out.Grafted = out.Grafted || how == "graft" || out.Rootstock != ""
+	out.Grafted = out.Grafted || how == stock.PropagationGraft || out.Rootstock != ""
 }
 
 func (r *rowReader) words(c Column, most int) string {
@@ -133,7 +131,7 @@ func (r *rowReader) sizes(out *LotRow) {
 		out.BallDiameterMM = or(ColumnBallMM, 3000, math.Round(least))
 		out.BallHeightMM = or(ColumnHeightMM, 2000, math.Round(stock.LeastBallDepthMM(least)))
 	case stock.BareRoot:
-		out.CaliperMM = or(ColumnCaliperMM, 400, map[string]float64{"seedling": 4, "whip": 8, "feathered": 16, "standard": 28}[out.Size])
+		out.CaliperMM = or(ColumnCaliperMM, 400, map[stock.Size]float64{stock.SizeSeedling: 4, stock.SizeWhip: 8, stock.SizeFeathered: 16, stock.SizeStandard: 28}[out.Size])
 		if out.CaliperMM == 0 {
 			out.CaliperMM = 8
 		}
@@ -145,28 +143,24 @@ func (r *rowReader) sizes(out *LotRow) {
 			spread = *required
 		}
 		out.BallDiameterMM, out.BallHeightMM = or(ColumnBallMM, 3000, spread), or(ColumnHeightMM, 2000, math.Round(spread*0.8))
-		known := false
-		for _, s := range sizes {
-			known = known || s == out.Size
-		}
-		if !known {
-			r.faults.Add(string(ColumnSize), fault.NotAChoice, sizes)
+		if !set.Has(out.Size) {
+			r.faults.Add(string(ColumnSize), fault.NotAChoice, set.Texts[stock.Size]())
 		}
 	}
 	out.HeightM = or(ColumnHeightM, 20, math.Max(0.2, math.Round(out.CaliperMM)/14))
 }
 
 // SizeByCaliper is the size of a bare root that a caliper (mm) usually has.
-func SizeByCaliper(caliperMM float64) string {
+func SizeByCaliper(caliperMM float64) stock.Size {
 	switch {
 	case caliperMM < 6:
-		return "seedling"
+		return stock.SizeSeedling
 	case caliperMM < 13:
-		return "whip"
+		return stock.SizeWhip
 	case caliperMM < 22:
-		return "feathered"
+		return stock.SizeFeathered
 	}
-	return "standard"
+	return stock.SizeStandard
 }
 
 type rowReader struct {

@@ -7,6 +7,7 @@ import (
 	"strings"
 
 	"sedum/core/fault"
+	"sedum/core/set"
 )
 
 // Schema is the JSON Schema (2020-12) of a calculator's input and output.
@@ -64,9 +65,9 @@ func typeSchema(t reflect.Type, tag reflect.StructTag) map[string]any {
 		if n, err := strconv.Atoi(tag.Get("maxLength")); err == nil {
 			s["maxLength"] = n
 		}
-		if choices := tag.Get("enum"); choices != "" {
+		if choices := set.Choices(t, tag); choices != nil {
 			all := []any{}
-			for _, c := range strings.Split(choices, ",") {
+			for _, c := range choices {
 				all = append(all, c)
 			}
 			if nullable {

@@ -11,9 +11,19 @@ import (
 	"sedum/core/planting"
 )
 
+// Code names an entry of the calendar; its sentence is made of it (aftercare.md, "The care calendar").
+type Code string
+
+// All lists them in the order in which they first come.
+func (Code) All() []Code {
+	return []Code{"look-next-day", "second-soaking", "water-dormant", "water-weeks-1-2", "water-weeks-3-8", "water-weekly", "check-round", "first-spring",
+		"fruit-off", "prune-after-bloom", "berm-out", "stake-off", "mulch-top", "winter-cover", "cover-off", "water-before-frost", "flare-check",
+		"feed-if-short", "water-second-season", "formative-pruning", "established"}
+}
+
 // Event is one entry of the care calendar. Until is zero when it is one day.
 type Event struct {
-	Code   string                      `json:"code"`
+	Code   Code                        `json:"code"`
 	Date   time.Time                   `json:"date"`
 	Until  time.Time                   `json:"until"`
 	Values map[string]planting.Measure `json:"values"`
@@ -24,7 +34,7 @@ type Facts struct {
 	Planted       time.Time
 	Southern      bool
 	StakeMonths   *float64
-	Berm          string
+	Berm          planting.Berm
 	MulchMM       float64
 	DoseL         float64
 	DepthInDoubt  bool
@@ -58,7 +68,7 @@ func Calendar(f Facts) []Event {
 	if f.OldWood {
 		l.on("prune-after-bloom", f.next(f.springDay()+60, firstSpring), nil)
 	}
-	if f.Berm != "none" {
+	if f.Berm != planting.BermNone {
 		l.between("berm-out", After(f.Planted, 6), After(f.Planted, 12), nil)
 	}
 	if f.StakeMonths != nil {
@@ -97,11 +107,11 @@ type list struct {
 	events  []Event
 }
 
-func (l *list) on(code string, date time.Time, values map[string]planting.Measure) {
+func (l *list) on(code Code, date time.Time, values map[string]planting.Measure) {
 	l.between(code, date, time.Time{}, values)
 }
 
-func (l *list) between(code string, from, to time.Time, values map[string]planting.Measure) {
+func (l *list) between(code Code, from, to time.Time, values map[string]planting.Measure) {
 	if values == nil {
 		values = map[string]planting.Measure{}
 	}

@@ -27,7 +27,7 @@ func facts() care.Facts {
 func when(events []care.Event, code string) []string {
 	out := []string{}
 	for _, e := range events {
-		if e.Code == code {
+		if e.Code == care.Code(code) {
 			out = append(out, e.Date.Format(time.DateOnly))
 		}
 	}

@@ -16,7 +16,7 @@ type Facts struct {
 	RainsFromDay    *int     `json:"rains_from_day" minimum:"1" maximum:"365"`
 	SummerDeficitMM *float64 `json:"summer_deficit_mm" minimum:"0" maximum:"2000"`
 	ChillPortions   *float64 `json:"chill_portions" minimum:"0" maximum:"250"`
-	Source          string   `json:"source" enum:",typed,station"`
+	Source          Source   `json:"source" optional:"true"`
 }
 
 // CheckFacts returns what is wrong with the facts of a climate beyond their single limits: the days of first and last frost go together.

@@ -13,6 +13,11 @@ import (
 // Code names the rule of input that a field breaks.
 type Code string
 
+// All lists them.
+func (Code) All() []Code {
+	return []Code{Required, UnknownField, WrongType, NotWhole, NotAChoice, MustExceed, AtLeast, AtMost, MustBeUnder, TooFew, TooMany, TooLong, NotRising, Falls, DeeperThan, NothingLeft, TooWide, GreaterThan, BelowMinimum, BothOrNeither, NoSum, TooLarge, BadCheck, Formula, UnknownKind}
+}
+
 // The codes. Each has a sentence in every language of package words.
 const (
 	Required      Code = "required"

@@ -8,12 +8,14 @@ import (
 	"strings"
 	"sync"
 	"unicode/utf8"
+
+	"sedum/core/set"
 )
 
 // Check holds a struct against the limits in its tags and returns what breaks them.
 //
 // Tags read: exclusiveMinimum, minimum, exclusiveMaximum, maximum, enum (comma
-// separated), minItems, maxItems, maxLength (in characters). A nil pointer is "not given" and passes. The
+// separated) or the closed set that the type is, optional, minItems, maxItems, maxLength (in characters). A nil pointer is "not given" and passes. The
 // same tags make the JSON Schema (core/calc) and the API document, so that a
 // limit is written once. Limits on input are exact: no slack.
 func Check(in any) List {
@@ -113,9 +115,7 @@ func readPlan(t reflect.Type, tag reflect.StructTag) *plan {
 			}
 		}
 	case reflect.String:
-		if choices := tag.Get("enum"); choices != "" {
-			p.choices = strings.Split(choices, ",")
-		}
+		p.choices = set.Choices(t, tag)
 		p.longest = whole(tag.Get("maxLength"))
 	}
 	return p

@@ -4,6 +4,7 @@ import (
 	"fmt"
 
 	"sedum/core/fault"
+	"sedum/core/ground"
 	"sedum/core/rules"
 )
 
@@ -15,45 +16,45 @@ type Input struct {
 
 // InputSite is the spot of the strict contract. Drainage is the class before the raise.
 type InputSite struct {
-	MinC            float64  `json:"min_c" minimum:"-60" maximum:"60"`
-	HotMonthC       *float64 `json:"hot_month_c,omitempty" minimum:"-60" maximum:"60"`
-	SunH            float64  `json:"sun_h" minimum:"0" maximum:"24"`
-	Drainage        string   `json:"drainage" enum:"fast,good,slow,poor,standing"`
-	RaiseMM         float64  `json:"raise_mm" minimum:"0"`
-	PH              *float64 `json:"ph,omitempty" minimum:"0" maximum:"14"`
-	SummerDeficitMM float64  `json:"summer_deficit_mm" minimum:"0"`
-	AvailableMMPM   float64  `json:"available_water_mm_per_m" minimum:"0"`
-	Water           string   `json:"water" enum:"none,carried,hose,drip"`
-	Chill           *float64 `json:"chill,omitempty" minimum:"0"`
-	WantsFruit      bool     `json:"wants_fruit"`
-	Partner         bool     `json:"partner"`
-	ConflictYear    *int     `json:"conflict_year,omitempty" minimum:"0"`
-	RoomUnknown     bool     `json:"room_unknown"`
-	MeetsLine       bool     `json:"meets_line"`
-	Wind            string   `json:"wind" enum:"sheltered,open,exposed"`
-	SoilGroup       string   `json:"soil_group" enum:"coarse,medium,fine"`
+	MinC            float64          `json:"min_c" minimum:"-60" maximum:"60"`
+	HotMonthC       *float64         `json:"hot_month_c,omitempty" minimum:"-60" maximum:"60"`
+	SunH            float64          `json:"sun_h" minimum:"0" maximum:"24"`
+	Drainage        ground.Drainage  `json:"drainage"`
+	RaiseMM         float64          `json:"raise_mm" minimum:"0"`
+	PH              *float64         `json:"ph,omitempty" minimum:"0" maximum:"14"`
+	SummerDeficitMM float64          `json:"summer_deficit_mm" minimum:"0"`
+	AvailableMMPM   float64          `json:"available_water_mm_per_m" minimum:"0"`
+	Water           ground.Water     `json:"water"`
+	Chill           *float64         `json:"chill,omitempty" minimum:"0"`
+	WantsFruit      bool             `json:"wants_fruit"`
+	Partner         bool             `json:"partner"`
+	ConflictYear    *int             `json:"conflict_year,omitempty" minimum:"0"`
+	RoomUnknown     bool             `json:"room_unknown"`
+	MeetsLine       bool             `json:"meets_line"`
+	Wind            ground.Wind      `json:"wind"`
+	SoilGroup       ground.SoilGroup `json:"soil_group"`
 }
 
 // InputKind is the kind of the strict contract.
 type InputKind struct {
-	ColdC       float64    `json:"cold_c" minimum:"-60" maximum:"60"`
-	HeatC       *float64   `json:"heat_c,omitempty" minimum:"-60" maximum:"60"`
-	SunH        [4]float64 `json:"sun_h" minimum:"0" maximum:"24"`
-	DrainageMax string     `json:"drainage_max" enum:"fast,good,slow,poor,standing"`
-	PH          [4]float64 `json:"ph" minimum:"0" maximum:"14"`
-	Drought     int        `json:"drought" minimum:"0" maximum:"3"`
-	Wind        string     `json:"wind" enum:"sheltered,open,exposed"`
-	ChillNeed   *float64   `json:"chill_need,omitempty" exclusiveMinimum:"0"`
-	Fruiting    bool       `json:"fruiting"`
-	SelfFertile bool       `json:"self_fertile"`
-	Soil        Bearing    `json:"soil"`
+	ColdC       float64         `json:"cold_c" minimum:"-60" maximum:"60"`
+	HeatC       *float64        `json:"heat_c,omitempty" minimum:"-60" maximum:"60"`
+	SunH        [4]float64      `json:"sun_h" minimum:"0" maximum:"24"`
+	DrainageMax ground.Drainage `json:"drainage_max"`
+	PH          [4]float64      `json:"ph" minimum:"0" maximum:"14"`
+	Drought     int             `json:"drought" minimum:"0" maximum:"3"`
+	Wind        ground.Wind     `json:"wind"`
+	ChillNeed   *float64        `json:"chill_need,omitempty" exclusiveMinimum:"0"`
+	Fruiting    bool            `json:"fruiting"`
+	SelfFertile bool            `json:"self_fertile"`
+	Soil        Bearing         `json:"soil"`
 }
 
 // Bearing is how a kind takes each group of soil.
 type Bearing struct {
-	Coarse string `json:"coarse" enum:"good,bears,dislikes"`
-	Medium string `json:"medium" enum:"good,bears,dislikes"`
-	Fine   string `json:"fine" enum:"good,bears,dislikes"`
+	Coarse Bears `json:"coarse"`
+	Medium Bears `json:"medium"`
+	Fine   Bears `json:"fine"`
 }
 
 // Check returns what is wrong with the input.
@@ -88,6 +89,6 @@ func Fit(h rules.House, in Input) (Result, error) {
 		Kind{
 			ColdC: &k.ColdC, HeatC: k.HeatC, SunH: &k.SunH, DrainageMax: &k.DrainageMax, PH: &k.PH,
 			Drought: &k.Drought, Wind: &k.Wind, ChillNeed: k.ChillNeed, Fruiting: k.Fruiting, SelfFertile: k.SelfFertile,
-			SoilBearings: map[string]string{"coarse": k.Soil.Coarse, "medium": k.Soil.Medium, "fine": k.Soil.Fine},
+			SoilBearings: map[ground.SoilGroup]Bears{ground.SoilGroupCoarse: k.Soil.Coarse, ground.SoilGroupMedium: k.Soil.Medium, ground.SoilGroupFine: k.Soil.Fine},
 		}), nil
 }

@@ -5,6 +5,7 @@ import (
 	"sedum/core/climate"
 	"slices"
 
+	"sedum/core/ground"
 	"sedum/core/num"
 	"sedum/core/rules"
 )
@@ -77,7 +78,7 @@ func read(h rules.House, f Factor, s Site, k Kind) reading {
 	if !ok {
 		return notKnown
 	}
-	return value(map[string]float64{"good": 1, "bears": 0.7, "dislikes": 0.3}[bearing])
+	return value(map[Bears]float64{BearsGood: 1, BearsBears: 0.7, BearsDislikes: 0.3}[bearing])
 }
 
 // margin is (m+1)/4 held to 0..1 for m degrees to spare; further than a degree past the limit excludes.
@@ -104,10 +105,10 @@ func trapezoid(r [4]float64, x float64) float64 {
 
 // RaisedDrainage is the class of a bed after it is raised: one class better at 150 mm and two at 300,
 // never better than good; standing ground gains one at most.
-func RaisedDrainage(class string, raiseMM float64) string {
+func RaisedDrainage(class ground.Drainage, raiseMM float64) ground.Drainage {
 	i := slices.Index(drainages, class)
 	steps := int(math.Min(2, num.Floor(raiseMM/150)))
-	if class == "standing" {
+	if class == ground.DrainageStanding {
 		steps = min(steps, 1)
 	}
 	return drainages[max(i-steps, min(i, 1))]

@@ -8,19 +8,20 @@ import (
 	"pgregory.net/rapid"
 
 	"sedum/core/fit"
+	"sedum/core/ground"
 	"sedum/core/rules"
 )
 
 func ptr[T any](v T) *T { return &v }
 
 func goodSite() fit.Site {
-	return fit.Site{MinC: ptr(-14.0), HotMonthC: ptr(21.0), SunH: ptr(8.0), Drainage: ptr("good"), PH: ptr(6.4), SummerDeficitMM: ptr(180.0),
-		AvailableMMPM: ptr(170.0), Water: ptr("hose"), Chill: ptr(70.0), Wind: ptr("open"), SoilGroup: ptr("medium")}
+	return fit.Site{MinC: ptr(-14.0), HotMonthC: ptr(21.0), SunH: ptr(8.0), Drainage: ptr(ground.Drainage("good")), PH: ptr(6.4), SummerDeficitMM: ptr(180.0),
+		AvailableMMPM: ptr(170.0), Water: ptr(ground.Water("hose")), Chill: ptr(70.0), Wind: ptr(ground.Wind("open")), SoilGroup: ptr(ground.SoilGroup("medium"))}
 }
 
 func goodKind() fit.Kind {
-	return fit.Kind{ColdC: ptr(-25.0), HeatC: ptr(30.0), SunH: &[4]float64{2, 4, 10, 16}, DrainageMax: ptr("good"), PH: &[4]float64{4.5, 5.5, 7.2, 8},
-		Drought: ptr(1), Wind: ptr("open"), SoilBearings: map[string]string{"coarse": "good", "medium": "good", "fine": "bears"}}
+	return fit.Kind{ColdC: ptr(-25.0), HeatC: ptr(30.0), SunH: &[4]float64{2, 4, 10, 16}, DrainageMax: ptr(ground.Drainage("good")), PH: &[4]float64{4.5, 5.5, 7.2, 8},
+		Drought: ptr(1), Wind: ptr(ground.Wind("open")), SoilBearings: map[ground.SoilGroup]fit.Bears{"coarse": "good", "medium": "good", "fine": "bears"}}
 }
 
 func TestUnknownIsNotAPass(t *testing.T) {
@@ -44,9 +45,9 @@ func TestUnknownIsNotAPass(t *testing.T) {
 func TestGates(t *testing.T) {
 	for factor, spoil := range map[fit.Factor]func(*fit.Site, *fit.Kind){
 		fit.Cold: func(s *fit.Site, _ *fit.Kind) { s.MinC = ptr(-26.1) }, fit.Heat: func(s *fit.Site, _ *fit.Kind) { s.HotMonthC = ptr(31.1) },
-		fit.Light: func(s *fit.Site, _ *fit.Kind) { s.SunH = ptr(2.0) }, fit.Drainage: func(s *fit.Site, k *fit.Kind) { s.Drainage = ptr("standing") },
+		fit.Light: func(s *fit.Site, _ *fit.Kind) { s.SunH = ptr(2.0) }, fit.Drainage: func(s *fit.Site, k *fit.Kind) { s.Drainage = ptr(ground.Drainage("standing")) },
 		fit.Reaction: func(s *fit.Site, _ *fit.Kind) { s.PH = ptr(8.0) },
-		fit.Drought:  func(s *fit.Site, _ *fit.Kind) { s.SummerDeficitMM, s.Water = ptr(500.0), ptr("none") },
+		fit.Drought:  func(s *fit.Site, _ *fit.Kind) { s.SummerDeficitMM, s.Water = ptr(500.0), ptr(ground.Water("none")) },
 		fit.Room:     func(s *fit.Site, _ *fit.Kind) { s.MeetsLine = true },
 		fit.Chill:    func(s *fit.Site, k *fit.Kind) { k.ChillNeed, s.WantsFruit = ptr(150.0), true },
 	} {
@@ -72,7 +73,7 @@ func TestRaisingABed(t *testing.T) {
 		{"poor", 149, "poor"}, {"poor", 150, "slow"}, {"poor", 300, "good"}, {"poor", 900, "good"}, {"slow", 300, "good"}, {"fast", 300, "fast"},
 		{"good", 150, "good"}, {"standing", 150, "poor"}, {"standing", 300, "poor"},
 	} {
-		assert.Equal(t, c.want, fit.RaisedDrainage(c.class, c.mm), "%s raised %v", c.class, c.mm)
+		assert.EqualValues(t, c.want, fit.RaisedDrainage(ground.Drainage(c.class), c.mm), "%s raised %v", c.class, c.mm)
 	}
 }
 
@@ -84,8 +85,8 @@ func TestScoreProperties(t *testing.T) {
 		s.MinC = ptr(rapid.Float64Range(-25, 0).Draw(t, "cold"))
 		s.SunH = ptr(rapid.Float64Range(2.1, 15).Draw(t, "sun"))
 		s.PH = ptr(rapid.Float64Range(4.6, 7.9).Draw(t, "ph"))
-		s.Drainage = ptr(rapid.SampledFrom([]string{"fast", "good", "slow", "poor"}).Draw(t, "drainage"))
-		s.Water = ptr(rapid.SampledFrom([]string{"none", "carried", "hose"}).Draw(t, "water"))
+		s.Drainage = ptr(rapid.SampledFrom([]ground.Drainage{"fast", "good", "slow", "poor"}).Draw(t, "drainage"))
+		s.Water = ptr(rapid.SampledFrom([]ground.Water{"none", "carried", "hose"}).Draw(t, "water"))
 		s.SummerDeficitMM = ptr(rapid.Float64Range(0, 340).Draw(t, "deficit"))
 		r := fit.Judge(rules.House{}, s, k)
 		lowest, product := 1.0, 1.0
@@ -102,9 +103,9 @@ func TestScoreProperties(t *testing.T) {
 			for _, change := range r.Remedy.Changes {
 				switch change {
 				case "carry-water":
-					s.Water = ptr("carried")
+					s.Water = ptr(ground.Water("carried"))
 				case "hose":
-					s.Water = ptr("hose")
+					s.Water = ptr(ground.Water("hose"))
 				case "raise-150":
 					s.RaiseMM = 150
 				case "raise-300":

@@ -16,8 +16,8 @@ const (
 	Excluded Mark = "excluded"
 )
 
-// Marks lists them, best first.
-func Marks() []Mark { return []Mark{Well, Fair, Poor, Excluded} }
+// All lists them, best first.
+func (Mark) All() []Mark { return []Mark{Well, Fair, Poor, Excluded} }
 
 // MarkOf is the mark of a result: it will do well from the house's "enough" on, may do from its "fair" on.
 func MarkOf(h rules.House, r Result) Mark {

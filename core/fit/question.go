@@ -5,7 +5,10 @@
 // holds the overall at 0.65 at most.
 package fit
 
-import "slices"
+import (
+	"sedum/core/ground"
+	"sedum/core/set"
+)
 
 // Factor names one thing that a tree asks of a spot.
 type Factor string
@@ -25,50 +28,52 @@ const (
 	SoilGroup   Factor = "soil"
 )
 
-var order = []Factor{Cold, Heat, Light, Drainage, Reaction, Drought, Room, Chill, Pollination, Wind, SoilGroup}
+// All lists them in that order.
+func (Factor) All() []Factor {
+	return []Factor{Cold, Heat, Light, Drainage, Reaction, Drought, Room, Chill, Pollination, Wind, SoilGroup}
+}
 
-// Order lists the factors in their order.
-func Order() []Factor { return slices.Clone(order) }
+var order = set.All[Factor]()
 
 // Site is one spot on a customer's ground. A nil is something nobody knows.
 type Site struct {
-	MinC            *float64 `json:"min_c"`
-	HotMonthC       *float64 `json:"hot_month_c"`
-	SunH            *float64 `json:"sun_h"`
-	Drainage        *string  `json:"drainage"`
-	RaiseMM         float64  `json:"raise_mm"`
-	PH              *float64 `json:"ph"`
-	SummerDeficitMM *float64 `json:"summer_deficit_mm"`
-	AvailableMMPM   *float64 `json:"available_water_mm_per_m"`
-	Water           *string  `json:"water"`
-	Chill           *float64 `json:"chill"`
-	WantsFruit      bool     `json:"wants_fruit"`
-	Partner         bool     `json:"partner"`
-	ConflictYear    *int     `json:"conflict_year"`
-	RoomUnknown     bool     `json:"room_unknown"`
-	MeetsLine       bool     `json:"meets_line"`
-	Wind            *string  `json:"wind"`
-	SoilGroup       *string  `json:"soil_group"`
+	MinC            *float64          `json:"min_c"`
+	HotMonthC       *float64          `json:"hot_month_c"`
+	SunH            *float64          `json:"sun_h"`
+	Drainage        *ground.Drainage  `json:"drainage"`
+	RaiseMM         float64           `json:"raise_mm"`
+	PH              *float64          `json:"ph"`
+	SummerDeficitMM *float64          `json:"summer_deficit_mm"`
+	AvailableMMPM   *float64          `json:"available_water_mm_per_m"`
+	Water           *ground.Water     `json:"water"`
+	Chill           *float64          `json:"chill"`
+	WantsFruit      bool              `json:"wants_fruit"`
+	Partner         bool              `json:"partner"`
+	ConflictYear    *int              `json:"conflict_year"`
+	RoomUnknown     bool              `json:"room_unknown"`
+	MeetsLine       bool              `json:"meets_line"`
+	Wind            *ground.Wind      `json:"wind"`
+	SoilGroup       *ground.SoilGroup `json:"soil_group"`
 }
 
 // Kind is what a kind of tree bears. A nil cold, sun, drainage, drought, wind or soil is something
 // the catalogue does not know; a nil heat limit or chill need does not apply.
 type Kind struct {
-	ColdC        *float64          `json:"cold_c"`
-	HeatC        *float64          `json:"heat_c"`
-	SunH         *[4]float64       `json:"sun_h"`
-	DrainageMax  *string           `json:"drainage_max"`
-	PH           *[4]float64       `json:"ph"`
-	Drought      *int              `json:"drought"`
-	Wind         *string           `json:"wind"`
-	ChillNeed    *float64          `json:"chill_need"`
-	Fruiting     bool              `json:"fruiting"`
-	SelfFertile  bool              `json:"self_fertile"`
-	SoilBearings map[string]string `json:"soil"`
+	ColdC        *float64                   `json:"cold_c"`
+	HeatC        *float64                   `json:"heat_c"`
+	SunH         *[4]float64                `json:"sun_h"`
+	DrainageMax  *ground.Drainage           `json:"drainage_max"`
+	PH           *[4]float64                `json:"ph"`
+	Drought      *int                       `json:"drought"`
+	Wind         *ground.Wind               `json:"wind"`
+	ChillNeed    *float64                   `json:"chill_need"`
+	Fruiting     bool                       `json:"fruiting"`
+	SelfFertile  bool                       `json:"self_fertile"`
+	SoilBearings map[ground.SoilGroup]Bears `json:"soil"`
 }
 
 var (
-	drainages = []string{"fast", "good", "slow", "poor", "standing"}
-	waters    = map[string]int{"none": 0, "carried": 1, "hose": 2, "drip": 2}
-	exposures = []string{"sheltered", "open", "exposed"}
+	drainages = set.All[ground.Drainage]()
+	waters    = map[ground.Water]int{ground.WaterNone: 0, ground.WaterCarried: 1, ground.WaterHose: 2, ground.WaterDrip: 2}
+	exposures = set.All[ground.Wind]()
 )

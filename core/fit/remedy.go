@@ -1,20 +1,33 @@
 package fit
 
 import (
+	"sedum/core/ground"
 	"sedum/core/num"
 	"sedum/core/rules"
 )
 
+// Change is something a customer can do about a spot.
+type Change string
+
+// All lists them, the cheapest first.
+func (Change) All() []Change {
+	out := []Change{}
+	for _, c := range changes {
+		out = append(out, c.name)
+	}
+	return out
+}
+
 // change is one thing a customer can do about a spot. It gives the changed spot, or false when it
 // would change nothing or lower something.
 type change struct {
-	name    string
+	name    Change
 	touches string
 	cost    int
 	apply   func(Site) (Site, bool)
 }
 
-func water(to string) func(Site) (Site, bool) {
+func water(to ground.Water) func(Site) (Site, bool) {
 	return func(s Site) (Site, bool) {
 		if s.Water != nil && waters[*s.Water] >= waters[to] {
 			return s, false
@@ -43,17 +56,17 @@ func partner(s Site) (Site, bool) {
 }
 
 var changes = []change{
-	{"carry-water", "water", 1, water("carried")},
+	{"carry-water", "water", 1, water(ground.WaterCarried)},
 	{"add-partner", "partner", 1, partner},
 	{"raise-150", "raise", 2, raise(150)},
-	{"hose", "water", 2, water("hose")},
+	{"hose", "water", 2, water(ground.WaterHose)},
 	{"raise-300", "raise", 3, raise(300)},
 }
 
 // findRemedy tries every change alone, then in pairs that touch different things.
 func findRemedy(h rules.House, s Site, k Kind) *Remedy {
 	var best *Remedy
-	try := func(spot Site, cost int, names ...string) {
+	try := func(spot Site, cost int, names ...Change) {
 		overall := score(h, spot, k).Overall
 		if num.Under(overall, h.Value(rules.FitEnough)) {
 			return

@@ -9,7 +9,7 @@ import (
 
 // Remedy is the cheapest change of the spot that reaches a good match, really recomputed.
 type Remedy struct {
-	Changes []string `json:"changes"`
+	Changes []Change `json:"changes"`
 	Cost    int      `json:"cost"`
 	Overall float64  `json:"overall" decimals:"4"`
 }

@@ -2,16 +2,16 @@ package ground
 
 // Facts are what is known of a spot; nil and "" are "do not know". They are declared here once: record, answer and page carry them whole.
 type Facts struct {
-	Purpose    string     `json:"purpose" enum:",shade,fruit,screen,flower,wildlife,small-by-the-door"`
+	Purpose    Purpose    `json:"purpose" optional:"true"`
 	SandMM     *float64   `json:"sand_mm" minimum:"0" maximum:"500"`
 	SiltMM     *float64   `json:"silt_mm" minimum:"0" maximum:"500"`
 	ClayMM     *float64   `json:"clay_mm" minimum:"0" maximum:"500"`
-	SoilClass  string     `json:"soil_class" doc:"a texture known without a jar"`
+	SoilClass  SoilClass  `json:"soil_class" optional:"true" doc:"a texture known without a jar"`
 	PH         *float64   `json:"ph" minimum:"0" maximum:"14"`
 	SunH       *float64   `json:"sun_h" minimum:"0" maximum:"24"`
-	Water      string     `json:"water" enum:",none,carried,hose,drip"`
+	Water      Water      `json:"water" optional:"true"`
 	WindFrom   *float64   `json:"wind_from_deg" minimum:"0" maximum:"360"`
-	Exposure   string     `json:"exposure" enum:",sheltered,open,exposed"`
+	Exposure   Wind       `json:"exposure" optional:"true"`
 	Sloping    bool       `json:"sloping"`
 	RaiseMM    float64    `json:"raise_mm" minimum:"0" maximum:"600"`
 	Partner    bool       `json:"partner" doc:"a partner in flower stands near by"`

@@ -19,33 +19,33 @@ func TestPercolationOfAnEvenFall(t *testing.T) {
 	// 60 mm an hour; mean level 210 in a hole of radius 150: 60 x 3 / (1 + 2 x 210/150) = 47.37 mm an hour.
 	assert.InDelta(t, 60, *r.RateMMPerH, 1e-9)
 	assert.InDelta(t, 47.368, *r.NormalRateMMPerH, 0.001)
-	assert.Equal(t, "slow", r.Class)
+	assert.EqualValues(t, "slow", r.Class)
 }
 
 func TestWaterThatRisesIsAWaterTable(t *testing.T) {
 	r, err := ground.Percolation(rules.House{}, ground.PercolationInput{HoleWidthMM: 300, Scale: "general",
 		Readings: []ground.Reading{{Min: 0, WaterMM: 100}, {Min: 60, WaterMM: 105.1}}})
 	require.NoError(t, err)
-	assert.Equal(t, "water-entering", r.Class)
+	assert.EqualValues(t, "water-entering", r.Class)
 	assert.Nil(t, r.RateMMPerH)
 	r, err = ground.Percolation(rules.House{}, ground.PercolationInput{HoleWidthMM: 300, Scale: "general",
 		Readings: []ground.Reading{{Min: 0, WaterMM: 100}, {Min: 30, WaterMM: 98}}})
 	require.NoError(t, err)
-	assert.Equal(t, "too-early", r.Class)
+	assert.EqualValues(t, "too-early", r.Class)
 }
 
 func TestEveryJarHasAClass(t *testing.T) {
 	names := map[string]bool{}
 	for _, s := range ground.Soils() {
-		names[s.Class] = true
+		names[string(s.Class)] = true
 	}
 	seen := map[string]bool{}
 	for sand := 0; sand <= 100; sand++ {
 		for silt := 0; silt <= 100-sand; silt++ {
 			r, err := ground.Texture(ground.TextureInput{SandMM: float64(sand), SiltMM: float64(silt), ClayMM: float64(100 - sand - silt)})
 			require.NoError(t, err)
-			require.True(t, names[r.Class], r.Class)
-			seen[r.Class] = true
+			require.True(t, names[string(r.Class)], r.Class)
+			seen[string(r.Class)] = true
 		}
 	}
 	assert.Len(t, seen, len(names), "every class is met somewhere in the triangle")

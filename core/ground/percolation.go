@@ -10,6 +10,7 @@ import (
 	"sedum/core/fault"
 	"sedum/core/num"
 	"sedum/core/rules"
+	"sedum/core/set"
 )
 
 // Reading is the height of the water above the bottom of the hole at a minute.
@@ -21,17 +22,34 @@ type Reading struct {
 // PercolationInput is the second filling of a drainage hole about 300 mm deep.
 type PercolationInput struct {
 	HoleWidthMM float64   `json:"hole_width_mm" exclusiveMinimum:"0"`
-	Scale       string    `json:"scale" enum:"general,strict"`
+	Scale       Scale     `json:"scale"`
 	Readings    []Reading `json:"readings" minItems:"2"`
 }
 
-// PercolationResult is how fast the ground drains. Class is fast, good, slow, poor, standing,
-// water-entering or too-early.
+// Percolated is what a drainage hole tells: a class, or why there is none.
+type Percolated string
+
+// The words of Percolated that are no class: water ran in from below; the water had hardly fallen yet.
+const (
+	WaterEntering Percolated = "water-entering"
+	TooEarly      Percolated = "too-early"
+)
+
+// All lists them.
+func (Percolated) All() []Percolated {
+	out := []Percolated{}
+	for _, class := range set.All[Drainage]() {
+		out = append(out, Percolated(class))
+	}
+	return append(out, WaterEntering, TooEarly)
+}
+
+// PercolationResult is how fast the ground drains.
 type PercolationResult struct {
-	RateMMPerH       *float64 `json:"rate_mm_per_h" decimals:"1"`
-	NormalRateMMPerH *float64 `json:"normal_rate_mm_per_h" decimals:"1"`
-	Drain300Min      *float64 `json:"drain_300_min" decimals:"1"`
-	Class            string   `json:"class"`
+	RateMMPerH       *float64   `json:"rate_mm_per_h" decimals:"1"`
+	NormalRateMMPerH *float64   `json:"normal_rate_mm_per_h" decimals:"1"`
+	Drain300Min      *float64   `json:"drain_300_min" decimals:"1"`
+	Class            Percolated `json:"class"`
 }
 
 const (
@@ -62,7 +80,7 @@ func Percolation(h rules.House, in PercolationInput) (PercolationResult, error) 
 	}
 	for i := 1; i < len(in.Readings); i++ {
 		if num.Over(in.Readings[i].WaterMM-in.Readings[i-1].WaterMM, risingMM) {
-			return PercolationResult{Class: "water-entering"}, nil
+			return PercolationResult{Class: WaterEntering}, nil
 		}
 	}
 	kept := untilEmpty(in.Readings)
@@ -70,7 +88,7 @@ func Percolation(h rules.House, in PercolationInput) (PercolationResult, error) 
 	used := laterHalf(kept)
 	rate := math.Max(0, -slope(used)*60)
 	if num.Under(first.WaterMM-last.WaterMM, h.Value(rules.SurveyTooEarlyFall)) && num.Under(last.Min-first.Min, 60) {
-		return PercolationResult{RateMMPerH: &rate, Class: "too-early"}, nil
+		return PercolationResult{RateMMPerH: &rate, Class: TooEarly}, nil
 	}
 	mean := 0.0
 	for _, r := range used {
@@ -82,7 +100,7 @@ func Percolation(h rules.House, in PercolationInput) (PercolationResult, error) 
 		minutes := 300 / normal * 60
 		out.Drain300Min = &minutes
 	}
-	out.Class = DrainageClass(h, in.Scale, out.Drain300Min)
+	out.Class = Percolated(DrainageClass(h, in.Scale, out.Drain300Min))
 	return out, nil
 }
 
@@ -127,17 +145,17 @@ func slope(readings []Reading) float64 {
 }
 
 // DrainageClass reads the minutes in which 300 mm of water would be gone on a scale; nil is never.
-func DrainageClass(h rules.House, scale string, drain300Min *float64) string {
+func DrainageClass(h rules.House, scale Scale, drain300Min *float64) Drainage {
 	limits := []rules.Key{rules.DrainFast, rules.DrainGood, rules.DrainSlow, rules.DrainPoor}
-	if scale == "strict" {
+	if scale == ScaleStrict {
 		limits = []rules.Key{rules.DrainStrictFast, rules.DrainStrictGood, rules.DrainStrictSlow, rules.DrainStrictPoor}
 	}
 	if drain300Min != nil {
-		for i, class := range []string{"fast", "good", "slow", "poor"} {
+		for i, class := range []Drainage{DrainageFast, DrainageGood, DrainageSlow, DrainagePoor} {
 			if num.AtMost(*drain300Min, h.Value(limits[i])) {
 				return class
 			}
 		}
 	}
-	return "standing"
+	return DrainageStanding
 }

@@ -10,10 +10,10 @@ import (
 
 // Obstacle is something near the spot that a grown tree may meet.
 type Obstacle struct {
-	Kind       string   `json:"kind" enum:"wall,line,boundary,paving,drain,clay-building"`
-	DistanceM  float64  `json:"distance_m" minimum:"0"`
-	HeightM    *float64 `json:"height_m,omitempty" exclusiveMinimum:"0" doc:"height of an overhead line"`
-	ClearanceM *float64 `json:"clearance_m,omitempty" minimum:"0" doc:"what the line's owner asks for; not given is not known"`
+	Kind       Neighbour `json:"kind"`
+	DistanceM  float64   `json:"distance_m" minimum:"0"`
+	HeightM    *float64  `json:"height_m,omitempty" exclusiveMinimum:"0" doc:"height of an overhead line"`
+	ClearanceM *float64  `json:"clearance_m,omitempty" minimum:"0" doc:"what the line's owner asks for; not given is not known"`
 }
 
 // RoomInput is a tree's size over the years and what stands around its spot.
@@ -29,9 +29,9 @@ type RoomInput struct {
 
 // Meeting is the first year in which the tree meets an obstacle; nil is never in 50 years, or not known.
 type Meeting struct {
-	Kind      string `json:"kind"`
-	FirstYear *int   `json:"first_year"`
-	AskOwner  bool   `json:"ask_owner"`
+	Kind      Neighbour `json:"kind"`
+	FirstYear *int      `json:"first_year"`
+	AskOwner  bool      `json:"ask_owner"`
 }
 
 // Size is how large the tree is after so many years.
@@ -69,7 +69,7 @@ func (in RoomInput) Check() error {
 	greater("height_10_m", in.Height10M, in.HeightMaxM)
 	greater("spread_10_m", in.Spread10M, in.SpreadMaxM)
 	for i, o := range in.Obstacles {
-		if o.Kind == "line" && o.HeightM == nil {
+		if o.Kind == NeighbourLine && o.HeightM == nil {
 			l.Add(fmt.Sprintf("obstacles.%d.height_m", i), fault.Required, nil)
 		}
 	}
@@ -133,11 +133,11 @@ func meeting(g growth, thirsty bool, o Obstacle) (meets func(year int) bool, ask
 		return func(year int) bool { return num.Over(g.spread(year)/2, limit) }
 	}
 	switch o.Kind {
-	case "wall":
+	case NeighbourWall:
 		return reach(o.DistanceM - eavesM), false
-	case "boundary":
+	case NeighbourBoundary:
 		return reach(o.DistanceM), false
-	case "line":
+	case NeighbourLine:
 		if o.ClearanceM == nil {
 			return nil, true
 		}
@@ -145,7 +145,7 @@ func meeting(g growth, thirsty bool, o Obstacle) (meets func(year int) bool, ask
 		return func(year int) bool {
 			return sideways(year) && num.Over(g.height(year), *o.HeightM-*o.ClearanceM)
 		}, false
-	case "paving":
+	case NeighbourPaving:
 		switch {
 		case num.Under(g.heightMax, 6):
 			return within(1), false
@@ -153,7 +153,7 @@ func meeting(g growth, thirsty bool, o Obstacle) (meets func(year int) bool, ask
 			return within(2), false
 		}
 		return within(3), false
-	case "drain":
+	case NeighbourDrain:
 		if thirsty {
 			return within(6), false
 		}

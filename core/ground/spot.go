@@ -37,9 +37,6 @@ type Hole struct {
 	Readings []Reading
 }
 
-// Standing is the class of ground into which water runs by itself.
-const Standing = "standing"
-
 // SpotReading is what the entries of a spot say by the house's rules.
 type SpotReading struct {
 	// Soil is nil when nobody knows the texture.
@@ -47,7 +44,7 @@ type SpotReading struct {
 	// Drainage is nil when it was not measured; too-early counts as not measured.
 	Drainage *PercolationResult
 	// Class on the general scale, "" when not measured.
-	Class string
+	Class Drainage
 	// Dryness is the drought index 0 to 3, nil when the deficit or the soil is unknown.
 	Dryness *int
 	// Missing is what a full match would still ask, in the order of asking.
@@ -62,17 +59,17 @@ func ReadSpot(h rules.House, g Facts, c climate.Facts, marked bool, newest *Hole
 		return out, err
 	}
 	if newest != nil {
-		r, err := Percolation(h, PercolationInput{HoleWidthMM: newest.WidthMM, Scale: "general", Readings: newest.Readings})
+		r, err := Percolation(h, PercolationInput{HoleWidthMM: newest.WidthMM, Scale: ScaleGeneral, Readings: newest.Readings})
 		if err != nil {
 			return out, err
 		}
 		out.Drainage = &r
 		switch r.Class {
-		case "too-early":
-		case "water-entering":
-			out.Class = Standing
+		case TooEarly:
+		case WaterEntering:
+			out.Class = DrainageStanding
 		default:
-			out.Class = r.Class
+			out.Class = Drainage(r.Class)
 		}
 	}
 	if c.SummerDeficitMM != nil && out.Soil != nil {
@@ -124,23 +121,10 @@ func CheckFacts(g Facts) fault.List {
 	} else if *g.SandMM+*g.SiltMM+*g.ClayMM <= 0 {
 		l.Add("sand_mm", fault.NoSum, 0)
 	}
-	if g.SoilClass != "" {
-		if _, ok := FindSoil(g.SoilClass); !ok {
-			l.Add("soil_class", fault.NotAChoice, soilNames())
-		}
-	}
 	for i, o := range g.Obstacles {
-		if o.Kind == "line" && o.HeightM == nil {
+		if o.Kind == NeighbourLine && o.HeightM == nil {
 			l.Add(fmt.Sprintf("obstacles.%d.height_m", i), fault.Required, nil)
 		}
 	}
 	return l
-}
-
-func soilNames() []string {
-	out := []string{}
-	for _, s := range Soils() {
-		out = append(out, s.Class)
-	}
-	return out
 }

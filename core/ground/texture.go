@@ -14,35 +14,47 @@ type TextureInput struct {
 
 // TextureResult is the class of soil and what follows from it.
 type TextureResult struct {
-	SandPct            float64 `json:"sand_pct" decimals:"1"`
-	SiltPct            float64 `json:"silt_pct" decimals:"1"`
-	ClayPct            float64 `json:"clay_pct" decimals:"1"`
-	Class              string  `json:"class"`
-	Group              string  `json:"group"`
-	AvailableWaterMMPM float64 `json:"available_water_mm_per_m" decimals:"0"`
-	InfiltrationMMPerH float64 `json:"infiltration_mm_per_h" decimals:"1"`
+	SandPct            float64   `json:"sand_pct" decimals:"1"`
+	SiltPct            float64   `json:"silt_pct" decimals:"1"`
+	ClayPct            float64   `json:"clay_pct" decimals:"1"`
+	Class              SoilClass `json:"class"`
+	Group              SoilGroup `json:"group"`
+	AvailableWaterMMPM float64   `json:"available_water_mm_per_m" decimals:"0"`
+	InfiltrationMMPerH float64   `json:"infiltration_mm_per_h" decimals:"1"`
 }
 
 // Soil is what a texture class holds and lets through (handbook table).
 type Soil struct {
-	Class              string
+	Class              SoilClass
 	AvailableWaterMMPM float64
 	InfiltrationMMPerH float64
-	Group              string
+	Group              SoilGroup
 }
 
 var soils = []Soil{
-	{"sand", 50, 50, "coarse"}, {"loamy sand", 80, 35, "coarse"}, {"sandy loam", 120, 25, "coarse"},
-	{"loam", 170, 13, "medium"}, {"silt loam", 200, 8, "medium"}, {"silt", 200, 7, "medium"},
-	{"sandy clay loam", 140, 6, "medium"}, {"clay loam", 180, 5, "fine"}, {"silty clay loam", 190, 4, "fine"},
-	{"sandy clay", 150, 3, "fine"}, {"silty clay", 160, 2, "fine"}, {"clay", 150, 1.5, "fine"},
+	{"sand", 50, 50, SoilGroupCoarse}, {"loamy sand", 80, 35, SoilGroupCoarse}, {"sandy loam", 120, 25, SoilGroupCoarse},
+	{"loam", 170, 13, SoilGroupMedium}, {"silt loam", 200, 8, SoilGroupMedium}, {"silt", 200, 7, SoilGroupMedium},
+	{"sandy clay loam", 140, 6, SoilGroupMedium}, {"clay loam", 180, 5, SoilGroupFine}, {"silty clay loam", 190, 4, SoilGroupFine},
+	{"sandy clay", 150, 3, SoilGroupFine}, {"silty clay", 160, 2, SoilGroupFine}, {"clay", 150, 1.5, SoilGroupFine},
+}
+
+// SoilClass is a texture of soil.
+type SoilClass string
+
+// All lists them from coarse to fine.
+func (SoilClass) All() []SoilClass {
+	out := []SoilClass{}
+	for _, s := range soils {
+		out = append(out, s.Class)
+	}
+	return out
 }
 
 // Soils lists the texture classes from coarse to fine.
 func Soils() []Soil { return append([]Soil(nil), soils...) }
 
 // FindSoil gives what a texture class holds, for a texture that is known without a jar.
-func FindSoil(class string) (Soil, bool) {
+func FindSoil(class SoilClass) (Soil, bool) {
 	for _, s := range soils {
 		if s.Class == class {
 			return s, true
@@ -68,7 +80,7 @@ func Texture(in TextureInput) (TextureResult, error) {
 	return TextureResult{sand, silt, clay, soil.Class, soil.Group, soil.AvailableWaterMMPM, soil.InfiltrationMMPerH}, nil
 }
 
-func textureClass(sand, silt, clay float64) string {
+func textureClass(sand, silt, clay float64) SoilClass {
 	switch {
 	case num.Round(silt+1.5*clay, 6) < 15:
 		return "sand"

@@ -11,17 +11,17 @@ import (
 
 // BasinInput is the ball in its hole, and the berm and mulch wanted round it.
 type BasinInput struct {
-	Form           stock.Form `json:"form" enum:"container,balled,plug,bare-root"`
-	Habit          string     `json:"habit" enum:"tree,shrub"`
-	Medium         string     `json:"medium" enum:"mix,sand,loam,clay"`
-	BallVolumeL    float64    `json:"ball_volume_l" exclusiveMinimum:"0"`
-	BackfillL      float64    `json:"backfill_l" minimum:"0"`
-	BallDiameterMM float64    `json:"ball_diameter_mm" exclusiveMinimum:"0"`
-	CaliperMM      float64    `json:"caliper_mm" exclusiveMinimum:"0"`
-	HoleTopMM      float64    `json:"hole_top_mm" exclusiveMinimum:"0"`
-	Berm           string     `json:"berm" enum:"none,ring,low-side"`
-	BermHeightMM   float64    `json:"berm_height_mm" minimum:"0"`
-	MulchMM        float64    `json:"mulch_mm" minimum:"0"`
+	Form           stock.Form   `json:"form"`
+	Habit          Habit        `json:"habit"`
+	Medium         stock.Medium `json:"medium"`
+	BallVolumeL    float64      `json:"ball_volume_l" exclusiveMinimum:"0"`
+	BackfillL      float64      `json:"backfill_l" minimum:"0"`
+	BallDiameterMM float64      `json:"ball_diameter_mm" exclusiveMinimum:"0"`
+	CaliperMM      float64      `json:"caliper_mm" exclusiveMinimum:"0"`
+	HoleTopMM      float64      `json:"hole_top_mm" exclusiveMinimum:"0"`
+	Berm           Berm         `json:"berm"`
+	BermHeightMM   float64      `json:"berm_height_mm" minimum:"0"`
+	MulchMM        float64      `json:"mulch_mm" minimum:"0"`
 }
 
 // BasinResult is the first watering, the later dose, the basin and the mulch ring.
@@ -37,7 +37,7 @@ type BasinResult struct {
 }
 
 // availableToTree is the share of a ball's volume that its medium holds for the roots.
-var availableToTree = map[string]float64{"mix": 0.25, "sand": 0.07, "loam": 0.17, "clay": 0.14}
+var availableToTree = map[stock.Medium]float64{stock.MediumMix: 0.25, stock.MediumSand: 0.07, stock.MediumLoam: 0.17, stock.MediumClay: 0.14}
 
 const plugMulchOuterMM, plugMulchInnerMM, plugBasinMM = 400, 50, 200
 
@@ -53,9 +53,9 @@ func Basin(h rules.House, in BasinInput) (BasinResult, error) {
 	}
 	out.BasinRadiusMM = math.Max(in.BallDiameterMM/2, least)
 	switch in.Berm {
-	case "ring":
+	case BermRing:
 		out.BasinL = cylinderL(2*out.BasinRadiusMM, in.BermHeightMM)
-	case "low-side":
+	case BermLowSide:
 		out.BasinL = cylinderL(2*out.BasinRadiusMM, in.BermHeightMM) / 2
 	}
 	if out.BasinL > 0 {
@@ -72,7 +72,7 @@ func firstWater(h rules.House, in BasinInput) float64 {
 		return math.Max(1, 10*in.BallVolumeL)
 	}
 	least := h.Value(rules.BasinLeastTree)
-	if in.Habit == "shrub" {
+	if in.Habit == HabitShrub {
 		least = h.Value(rules.BasinLeastShrub)
 	}
 	wanted := h.Value(rules.BasinBallShare)*in.BallVolumeL + h.Value(rules.BasinBackfillShare)*in.BackfillL

@@ -11,14 +11,16 @@ import (
 	"slices"
 
 	"sedum/core/fault"
+	"sedum/core/ground"
 	"sedum/core/num"
 	"sedum/core/rules"
+	"sedum/core/set"
 	"sedum/core/stock"
 )
 
 // HoleInput is the ball as corrected, or the bare root, and the ground it goes into.
 type HoleInput struct {
-	Form           stock.Form `json:"form" enum:"container,balled,plug,bare-root"`
+	Form           stock.Form `json:"form"`
 	BallDiameterMM *float64   `json:"ball_diameter_mm,omitempty" exclusiveMinimum:"0" doc:"not for bare roots"`
 	BallHeightMM   *float64   `json:"ball_height_mm,omitempty" exclusiveMinimum:"0" doc:"not for bare roots"`
 	FlareDepthMM   *float64   `json:"flare_depth_mm,omitempty" minimum:"0" doc:"not for bare roots"`
@@ -27,22 +29,22 @@ type HoleInput struct {
 	RootSpreadMM   *float64   `json:"root_spread_mm,omitempty" exclusiveMinimum:"0" doc:"bare roots only"`
 	RootLengthMM   *float64   `json:"root_length_mm,omitempty" exclusiveMinimum:"0" doc:"bare roots only"`
 
-	BedDrainage     string  `json:"bed_drainage" enum:"fast,good,slow,poor,standing" doc:"the class after any raise of the bed"`
-	BedRaiseMM      float64 `json:"bed_raise_mm" minimum:"0"`
-	KindDrainageMax string  `json:"kind_drainage_max" enum:"fast,good,slow,poor,standing"`
-	SharpDrainage   bool    `json:"sharp_drainage"`
-	DrynessIndex    int     `json:"dryness_index" minimum:"0" maximum:"3"`
-	SoilGroup       string  `json:"soil_group" enum:"coarse,medium,fine"`
-	FlareSchool     string  `json:"flare_school" enum:"level,slight,proud"`
-	Shape           string  `json:"shape" enum:"saucer,square,cylinder"`
-	Base            string  `json:"base" enum:"undisturbed,trodden,loose,organic"`
-	LoosenedBelowMM float64 `json:"loosened_below_mm" minimum:"0"`
+	BedDrainage     ground.Drainage  `json:"bed_drainage"  doc:"the class after any raise of the bed"`
+	BedRaiseMM      float64          `json:"bed_raise_mm" minimum:"0"`
+	KindDrainageMax ground.Drainage  `json:"kind_drainage_max"`
+	SharpDrainage   bool             `json:"sharp_drainage"`
+	DrynessIndex    int              `json:"dryness_index" minimum:"0" maximum:"3"`
+	SoilGroup       ground.SoilGroup `json:"soil_group"`
+	FlareSchool     FlareSchool      `json:"flare_school"`
+	Shape           Shape            `json:"shape"`
+	Base            Base             `json:"base"`
+	LoosenedBelowMM float64          `json:"loosened_below_mm" minimum:"0"`
 }
 
 // HoleResult is the hole, the height at which the flare ends, and the soil that is moved.
 type HoleResult struct {
 	// Refused is set, and nothing else, when there is no planting here.
-	Refused         string  `json:"refused,omitempty"`
+	Refused         Refusal `json:"refused,omitempty"`
 	FlareToBaseMM   float64 `json:"flare_to_base_mm" decimals:"0"`
 	FinishedRaiseMM float64 `json:"finished_raise_mm" decimals:"1"`
 	SettleMM        float64 `json:"settle_mm" decimals:"1"`
@@ -59,10 +61,20 @@ type HoleResult struct {
 	MoundVolumeL    float64 `json:"mound_volume_l" decimals:"1"`
 }
 
-var drainages = []string{"fast", "good", "slow", "poor", "standing"}
+var (
+	raiseRule = map[ground.Drainage]rules.Key{
+		ground.DrainageFast: rules.HoleRaiseFast, ground.DrainageGood: rules.HoleRaiseGood, ground.DrainageSlow: rules.HoleRaiseSlow,
+		ground.DrainagePoor: rules.HoleRaisePoor, ground.DrainageStanding: rules.HoleRaiseStanding,
+	}
+	widthRule = map[ground.SoilGroup]rules.Key{
+		ground.SoilGroupCoarse: rules.HoleWidthCoarse, ground.SoilGroupMedium: rules.HoleWidthMedium, ground.SoilGroupFine: rules.HoleWidthFine,
+	}
+)
+
+var drainages = set.All[ground.Drainage]()
 
 // bears tells whether a kind bears ground of that class.
-func bears(kindMax, class string) bool {
+func bears(kindMax, class ground.Drainage) bool {
 	return slices.Index(drainages, kindMax) >= slices.Index(drainages, class)
 }
 
@@ -100,7 +112,7 @@ func Hole(h rules.House, in HoleInput) (HoleResult, error) {
 	if err := in.Check(); err != nil {
 		return HoleResult{}, err
 	}
-	if in.BedDrainage == "standing" && in.KindDrainageMax != "standing" {
+	if in.BedDrainage == ground.DrainageStanding && in.KindDrainageMax != ground.DrainageStanding {
 		return HoleResult{Refused: "standing-water"}, nil
 	}
 	var width, flareToBase float64
@@ -135,24 +147,21 @@ func Hole(h rules.House, in HoleInput) (HoleResult, error) {
 // FinishedRaise is how far the flare stands above grade once settled, in mm: by drainage and school, less
 // what the bed is raised already, and never out of proportion to the ball.
 func FinishedRaise(h rules.House, in HoleInput, flareToBaseMM float64) float64 {
-	if in.Form == stock.Plug || (in.BedDrainage == "fast" && in.DrynessIndex >= 2) {
+	if in.Form == stock.Plug || (in.BedDrainage == ground.DrainageFast && in.DrynessIndex >= 2) {
 		return 0
 	}
-	raise := h.Value(map[string]rules.Key{
-		"fast": rules.HoleRaiseFast, "good": rules.HoleRaiseGood, "slow": rules.HoleRaiseSlow,
-		"poor": rules.HoleRaisePoor, "standing": rules.HoleRaiseStanding,
-	}[in.BedDrainage])
+	raise := h.Value(raiseRule[in.BedDrainage])
 	if in.SharpDrainage {
 		raise += h.Value(rules.HoleRaiseSharp)
 	}
 	switch in.FlareSchool {
-	case "level":
+	case FlareSchoolLevel:
 		raise -= h.Value(rules.HoleSchoolStep)
-	case "proud":
+	case FlareSchoolProud:
 		raise += h.Value(rules.HoleSchoolStep)
 	}
 	raise = math.Max(0, raise-in.BedRaiseMM)
-	wet := in.BedDrainage != "fast" && in.BedDrainage != "good"
+	wet := in.BedDrainage != ground.DrainageFast && in.BedDrainage != ground.DrainageGood
 	borne := bears(in.KindDrainageMax, in.BedDrainage)
 	if wet && borne {
 		raise = math.Min(raise, h.Value(rules.HoleBorneMost))
@@ -160,30 +169,28 @@ func FinishedRaise(h rules.House, in HoleInput, flareToBaseMM float64) float64 {
 	switch {
 	case !wet:
 		raise = math.Min(raise, flareToBaseMM*h.Value(rules.HoleRaiseShareDry))
-	case in.BedDrainage != "poor" || borne:
+	case in.BedDrainage != ground.DrainagePoor || borne:
 		raise = math.Min(raise, flareToBaseMM*h.Value(rules.HoleRaiseShareWet))
 	}
 	return raise
 }
 
 // settleShare is the part of any depth loosened under the ball by which it sinks.
-func settleShare(base, group string) float64 {
-	column := slices.Index([]string{"coarse", "medium", "fine"}, group)
-	return map[string][3]float64{
-		"undisturbed": {0, 0, 0}, "trodden": {0.05, 0.08, 0.10}, "loose": {0.15, 0.20, 0.20}, "organic": {0.30, 0.30, 0.30},
+func settleShare(base Base, group ground.SoilGroup) float64 {
+	column := slices.Index(set.All[ground.SoilGroup](), group)
+	return map[Base][3]float64{
+		BaseUndisturbed: {0, 0, 0}, BaseTrodden: {0.05, 0.08, 0.10}, BaseLoose: {0.15, 0.20, 0.20}, BaseOrganic: {0.30, 0.30, 0.30},
 	}[base][column]
 }
 
-func holeTop(h rules.House, form stock.Form, group string, width float64) float64 {
+func holeTop(h rules.House, form stock.Form, group ground.SoilGroup, width float64) float64 {
 	switch form {
 	case stock.Plug:
 		return width + h.Value(rules.HolePlugRoom)
 	case stock.BareRoot:
 		return math.Max(width+h.Value(rules.HoleBareRootRoom), width*h.Value(rules.HoleBareRootFactor))
 	}
-	times := h.Value(map[string]rules.Key{
-		"coarse": rules.HoleWidthCoarse, "medium": rules.HoleWidthMedium, "fine": rules.HoleWidthFine,
-	}[group])
+	times := h.Value(widthRule[group])
 	return math.Max(width+h.Value(rules.HoleWidthLeast), math.Min(times*width, width+h.Value(rules.HoleWidthMost)))
 }
 
@@ -196,11 +203,11 @@ func frustumL(topMM, bottomMM, depthMM float64) float64 {
 	return math.Pi / 12 * depthMM * (topMM*topMM + topMM*bottomMM + bottomMM*bottomMM) / 1e6
 }
 
-func holeVolumeL(shape string, top, bottom, depth float64) float64 {
+func holeVolumeL(shape Shape, top, bottom, depth float64) float64 {
 	switch shape {
-	case "square":
+	case ShapeSquare:
 		return top * top * depth / 1e6
-	case "cylinder":
+	case ShapeCylinder:
 		return cylinderL(top, depth)
 	}
 	return frustumL(top, bottom, depth)
@@ -221,7 +228,7 @@ func MoundVolumeL(h rules.House, widthMM, heightMM float64) float64 {
 func (r HoleResult) MarshalJSON() ([]byte, error) {
 	if r.Refused != "" {
 		return json.Marshal(struct {
-			Refused string `json:"refused"`
+			Refused Refusal `json:"refused"`
 		}{r.Refused})
 	}
 	type plain HoleResult

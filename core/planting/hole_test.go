@@ -8,6 +8,7 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"sedum/core/ground"
 	"sedum/core/planting"
 	"sedum/core/rules"
 	"sedum/core/stock"
@@ -24,13 +25,13 @@ func drawHole(t *rapid.T) planting.HoleInput {
 		BallDiameterMM: &diameter, BallHeightMM: &height,
 		FlareDepthMM: ptr(rapid.Float64Range(0, height*0.4).Draw(t, "flare")), SideShaveMM: ptr(rapid.Float64Range(0, diameter*0.2).Draw(t, "shave")),
 		BottomSliceMM:   ptr(rapid.Float64Range(0, height*0.2).Draw(t, "slice")),
-		BedDrainage:     rapid.SampledFrom(classes).Draw(t, "drainage"),
+		BedDrainage:     ground.Drainage(rapid.SampledFrom(classes).Draw(t, "drainage")),
 		BedRaiseMM:      rapid.SampledFrom([]float64{0, 50, 150, 300}).Draw(t, "raise"),
-		KindDrainageMax: rapid.SampledFrom(classes).Draw(t, "bears"), SharpDrainage: rapid.Bool().Draw(t, "sharp"),
-		DrynessIndex: rapid.IntRange(0, 3).Draw(t, "dry"), SoilGroup: rapid.SampledFrom([]string{"coarse", "medium", "fine"}).Draw(t, "soil"),
-		FlareSchool:     rapid.SampledFrom([]string{"level", "slight", "proud"}).Draw(t, "school"),
-		Shape:           rapid.SampledFrom([]string{"saucer", "square", "cylinder"}).Draw(t, "shape"),
-		Base:            rapid.SampledFrom([]string{"undisturbed", "trodden", "loose", "organic"}).Draw(t, "base"),
+		KindDrainageMax: ground.Drainage(rapid.SampledFrom(classes).Draw(t, "bears")), SharpDrainage: rapid.Bool().Draw(t, "sharp"),
+		DrynessIndex: rapid.IntRange(0, 3).Draw(t, "dry"), SoilGroup: rapid.SampledFrom([]ground.SoilGroup{"coarse", "medium", "fine"}).Draw(t, "soil"),
+		FlareSchool:     rapid.SampledFrom([]planting.FlareSchool{"level", "slight", "proud"}).Draw(t, "school"),
+		Shape:           rapid.SampledFrom([]planting.Shape{"saucer", "square", "cylinder"}).Draw(t, "shape"),
+		Base:            rapid.SampledFrom([]planting.Base{"undisturbed", "trodden", "loose", "organic"}).Draw(t, "base"),
 		LoosenedBelowMM: rapid.SampledFrom([]float64{0, 100, 300}).Draw(t, "loosened"),
 	}
 }
@@ -43,7 +44,7 @@ func TestHoleProperties(t *testing.T) {
 		r, err := planting.Hole(rules.House{}, in)
 		require.NoError(t, err)
 		if r.Refused != "" {
-			assert.Equal(t, "standing", in.BedDrainage)
+			assert.EqualValues(t, "standing", in.BedDrainage)
 			return
 		}
 		for _, x := range []float64{r.FinishedRaiseMM, r.SettleMM, r.HoleDepthMM, r.HoleVolumeL, r.BackfillL, r.BallBelowGradeL, r.MoundVolumeL, r.PadUnderMM} {
@@ -81,10 +82,10 @@ func TestWaterAndMulchProperties(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		in := planting.BasinInput{
 			Form: rapid.SampledFrom([]stock.Form{stock.Container, stock.Balled, stock.BareRoot}).Draw(t, "form"), Habit: "tree",
-			Medium: rapid.SampledFrom([]string{"mix", "sand", "loam", "clay"}).Draw(t, "medium"), BallVolumeL: rapid.Float64Range(0.5, 900).Draw(t, "ball"),
+			Medium: rapid.SampledFrom([]stock.Medium{"mix", "sand", "loam", "clay"}).Draw(t, "medium"), BallVolumeL: rapid.Float64Range(0.5, 900).Draw(t, "ball"),
 			BackfillL: rapid.Float64Range(0, 900).Draw(t, "backfill"), BallDiameterMM: rapid.Float64Range(100, 1500).Draw(t, "d"),
 			CaliperMM: rapid.Float64Range(5, 200).Draw(t, "caliper"), HoleTopMM: rapid.Float64Range(200, 3000).Draw(t, "top"),
-			Berm: rapid.SampledFrom([]string{"none", "ring", "low-side"}).Draw(t, "berm"), BermHeightMM: 90, MulchMM: 75,
+			Berm: rapid.SampledFrom([]planting.Berm{"none", "ring", "low-side"}).Draw(t, "berm"), BermHeightMM: 90, MulchMM: 75,
 		}
 		r, err := planting.Basin(rules.House{}, in)
 		require.NoError(t, err)
@@ -94,7 +95,7 @@ func TestWaterAndMulchProperties(t *testing.T) {
 		if r.Fills != nil {
 			assert.GreaterOrEqual(t, *r.Fills*r.BasinL, r.FirstWaterL-1e-6, "so many fills make the first watering")
 		} else {
-			assert.Equal(t, "none", in.Berm)
+			assert.EqualValues(t, "none", in.Berm)
 		}
 	})
 }
@@ -105,7 +106,7 @@ func TestStakeFeetStandOutsideTheBall(t *testing.T) {
 			Form: stock.Container, HeightM: rapid.Float64Range(0.5, 8).Draw(t, "height"), CaliperMM: rapid.Float64Range(5, 150).Draw(t, "caliper"),
 			StandsAlone: false, Exposure: "open", RootRadiusMM: rapid.Float64Range(60, 700).Draw(t, "radius"),
 			WindFromDeg: rapid.Float64Range(-400, 800).Draw(t, "wind"),
-			School:      rapid.SampledFrom([]string{"auto", "pair", "low-upright", "angled", "tripod", "guys"}).Draw(t, "school"),
+			School:      rapid.SampledFrom([]planting.Staking{"auto", "pair", "low-upright", "angled", "tripod", "guys"}).Draw(t, "school"),
 		}
 		r, err := planting.Stake(rules.House{}, in)
 		require.NoError(t, err)
@@ -130,7 +131,7 @@ func TestWindowOfEveryDay(t *testing.T) {
 		in.Ground = "frozen"
 		r, err = planting.Window(rules.House{}, in)
 		require.NoError(t, err)
-		assert.Equal(t, planting.WindowResult{Status: "no", Reasons: []string{"ground-frozen"}}, r)
+		assert.Equal(t, planting.WindowResult{Status: "no", Reasons: []planting.WindowReason{"ground-frozen"}}, r)
 	}
 }
 

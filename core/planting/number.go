@@ -49,26 +49,19 @@ func numbers(h rules.House, in Input, p Plan) []Number {
 		return out
 	}
 	by := func(s rules.Step) *SchoolUsed { return &SchoolUsed{s, h.School(s)} }
-	raiseRule := map[string]rules.Key{
-		"fast": rules.HoleRaiseFast, "good": rules.HoleRaiseGood, "slow": rules.HoleRaiseSlow,
-		"poor": rules.HoleRaisePoor, "standing": rules.HoleRaiseStanding,
-	}[p.Drainage]
-	width := map[string]rules.Key{
-		"coarse": rules.HoleWidthCoarse, "medium": rules.HoleWidthMedium, "fine": rules.HoleWidthFine,
-	}[in.Spot.SoilGroup]
 	hole, basin := p.Hole, p.Basin
 	ballVolumeL := stock.BallVolumeL(h, in.Tree.Form, in.Tree.BallDiameterMM, hole.FlareToBaseMM)
 	out := []Number{
 		{"flare_to_base", hole.FlareToBaseMM, "mm", false, used(), nil, map[string]Measure{
 			"ball_height": mm(in.Tree.BallHeightMM), "flare_depth": mm(in.Tree.FlareDepthMM)}},
-		{"finished_raise", hole.FinishedRaiseMM, "mm", false, used(raiseRule, rules.HoleRaiseSharp, rules.HoleSchoolStep,
+		{"finished_raise", hole.FinishedRaiseMM, "mm", false, used(raiseRule[p.Drainage], rules.HoleRaiseSharp, rules.HoleSchoolStep,
 			rules.HoleRaiseShareDry, rules.HoleRaiseShareWet), by(rules.StepFlare), map[string]Measure{
 			"flare_to_base": mm(hole.FlareToBaseMM), "bed_raise": mm(in.Spot.RaiseMM)}},
 		{"hole_depth", hole.HoleDepthMM, "mm", true, used(), by(rules.StepFlare), map[string]Measure{
 			"flare_to_base": mm(hole.FlareToBaseMM), "finished_raise": mm(hole.FinishedRaiseMM), "settle": mm(hole.SettleMM)}},
 		{"stick", hole.StickMM, "mm", false, used(), nil, map[string]Measure{
 			"flare_to_base": mm(hole.FlareToBaseMM), "hole_depth": mm(hole.HoleDepthMM)}},
-		{"hole_top", hole.HoleTopMM, "mm", true, used(width, rules.HoleWidthMost, rules.HoleWidthLeast), nil, map[string]Measure{
+		{"hole_top", hole.HoleTopMM, "mm", true, used(widthRule[in.Spot.SoilGroup], rules.HoleWidthMost, rules.HoleWidthLeast), nil, map[string]Measure{
 			"ball_width": mm(in.Tree.BallDiameterMM)}},
 		{"hole_volume", hole.HoleVolumeL, "l", true, used(), by(rules.StepShape), map[string]Measure{
 			"hole_top": mm(hole.HoleTopMM), "hole_bottom": mm(hole.HoleBottomMM), "hole_depth": mm(hole.HoleDepthMM)}},

@@ -7,68 +7,69 @@ import (
 	"sedum/core/ground"
 	"sedum/core/num"
 	"sedum/core/rules"
+	"sedum/core/set"
 	"sedum/core/stock"
 )
 
 // Tree is one tree as it was checked, cleared and cut: the ball measured after all corrections.
 type Tree struct {
-	Tag            string     `json:"tag"`
-	Form           stock.Form `json:"form" enum:"container,plug,balled,bare-root"`
-	Pot            string     `json:"pot" enum:"standard,air-pruning,fabric,plug"`
-	CaliperMM      float64    `json:"caliper_mm" exclusiveMinimum:"0"`
-	HeightM        float64    `json:"height_m" exclusiveMinimum:"0"`
-	Medium         string     `json:"medium,omitempty" enum:",mix,sand,loam,clay"`
-	BallDiameterMM float64    `json:"ball_diameter_mm" exclusiveMinimum:"0" doc:"of bare roots, their spread"`
-	BallHeightMM   float64    `json:"ball_height_mm" exclusiveMinimum:"0" doc:"of bare roots, their length"`
-	FlareDepthMM   float64    `json:"flare_depth_mm" minimum:"0"`
-	StandsAlone    bool       `json:"stands_alone"`
-	SupportBall    bool       `json:"support_ball" doc:"the mix may fall: the pot is cut away in the hole"`
-	DepthInDoubt   bool       `json:"depth_in_doubt" doc:"the flare had been buried deep"`
-	Corrections    []Done     `json:"corrections"`
+	Tag            string       `json:"tag"`
+	Form           stock.Form   `json:"form"`
+	Pot            stock.Pot    `json:"pot"`
+	CaliperMM      float64      `json:"caliper_mm" exclusiveMinimum:"0"`
+	HeightM        float64      `json:"height_m" exclusiveMinimum:"0"`
+	Medium         stock.Medium `json:"medium,omitempty" optional:"true"`
+	BallDiameterMM float64      `json:"ball_diameter_mm" exclusiveMinimum:"0" doc:"of bare roots, their spread"`
+	BallHeightMM   float64      `json:"ball_height_mm" exclusiveMinimum:"0" doc:"of bare roots, their length"`
+	FlareDepthMM   float64      `json:"flare_depth_mm" minimum:"0"`
+	StandsAlone    bool         `json:"stands_alone"`
+	SupportBall    bool         `json:"support_ball" doc:"the mix may fall: the pot is cut away in the hole"`
+	DepthInDoubt   bool         `json:"depth_in_doubt" doc:"the flare had been buried deep"`
+	Corrections    []Done       `json:"corrections"`
 }
 
 // Done is a correction already carried out in the yard.
 type Done struct {
-	Code     string   `json:"code"`
-	AmountMM *float64 `json:"amount_mm"`
-	By       string   `json:"by"`
+	Code     stock.Correction `json:"code"`
+	AmountMM *float64         `json:"amount_mm"`
+	By       string           `json:"by"`
 }
 
 // Kind is what of a kind of tree enters a plan.
 type Kind struct {
-	Shrub         bool     `json:"shrub"`
-	DrainageMax   string   `json:"drainage_max" enum:"fast,good,slow,poor,standing"`
-	SharpDrainage bool     `json:"sharp_drainage"`
-	GrownForFruit bool     `json:"grown_for_fruit"`
-	Evergreen     bool     `json:"evergreen"`
-	Tender        bool     `json:"tender"`
-	AutumnHazard  bool     `json:"autumn_hazard"`
-	BarkTender    bool     `json:"bark_tender"`
-	OldWood       bool     `json:"old_wood" doc:"flowers on old wood"`
-	ColdC         *float64 `json:"cold_c"`
-	Cautions      []string `json:"cautions"`
+	Shrub         bool            `json:"shrub"`
+	DrainageMax   ground.Drainage `json:"drainage_max"`
+	SharpDrainage bool            `json:"sharp_drainage"`
+	GrownForFruit bool            `json:"grown_for_fruit"`
+	Evergreen     bool            `json:"evergreen"`
+	Tender        bool            `json:"tender"`
+	AutumnHazard  bool            `json:"autumn_hazard"`
+	BarkTender    bool            `json:"bark_tender"`
+	OldWood       bool            `json:"old_wood" doc:"flowers on old wood"`
+	ColdC         *float64        `json:"cold_c"`
+	Cautions      []Caution       `json:"cautions"`
 }
 
 // Spot is the ground, air and water of the planting place. A nil is something nobody knows.
 type Spot struct {
-	LatDeg          float64   `json:"lat_deg" minimum:"-66" maximum:"66"`
-	Drain300Min     *float64  `json:"drain_300_min"`
-	WaterEntering   bool      `json:"water_entering" doc:"the drainage hole filled from below"`
-	Drained         bool      `json:"drained" doc:"the drainage was measured"`
-	RaiseMM         float64   `json:"raise_mm" minimum:"0" maximum:"600"`
-	SoilGroup       string    `json:"soil_group" enum:",coarse,medium,fine"`
-	SoilClass       string    `json:"soil_class"`
-	SummerDeficitMM *float64  `json:"summer_deficit_mm"`
-	AvailableMMPM   *float64  `json:"available_water_mm_per_m"`
-	Water           string    `json:"water" enum:",none,carried,hose,drip"`
-	WindFromDeg     *float64  `json:"wind_from_deg"`
-	Exposure        string    `json:"exposure" enum:",sheltered,open,exposed"`
-	SunH            *float64  `json:"sun_h"`
-	MinC            *float64  `json:"min_c"`
-	Sloping         bool      `json:"sloping"`
-	OverheadLine    bool      `json:"overhead_line"`
-	Frost           FrostDays `json:"frost"`
-	ServicesMarked  bool      `json:"services_marked"`
+	LatDeg          float64          `json:"lat_deg" minimum:"-66" maximum:"66"`
+	Drain300Min     *float64         `json:"drain_300_min"`
+	WaterEntering   bool             `json:"water_entering" doc:"the drainage hole filled from below"`
+	Drained         bool             `json:"drained" doc:"the drainage was measured"`
+	RaiseMM         float64          `json:"raise_mm" minimum:"0" maximum:"600"`
+	SoilGroup       ground.SoilGroup `json:"soil_group" optional:"true"`
+	SoilClass       ground.SoilClass `json:"soil_class"`
+	SummerDeficitMM *float64         `json:"summer_deficit_mm"`
+	AvailableMMPM   *float64         `json:"available_water_mm_per_m"`
+	Water           ground.Water     `json:"water" optional:"true"`
+	WindFromDeg     *float64         `json:"wind_from_deg"`
+	Exposure        ground.Wind      `json:"exposure" optional:"true"`
+	SunH            *float64         `json:"sun_h"`
+	MinC            *float64         `json:"min_c"`
+	Sloping         bool             `json:"sloping"`
+	OverheadLine    bool             `json:"overhead_line"`
+	Frost           FrostDays        `json:"frost"`
+	ServicesMarked  bool             `json:"services_marked"`
 }
 
 // FrostDays is the site's record of frost, as days of a 365-day year.
@@ -85,10 +86,10 @@ type FrostDays struct {
 
 // Today is what is asked when the plan is made.
 type Today struct {
-	DayOfYear int     `json:"day_of_year" minimum:"1" maximum:"365"`
-	HighC     float64 `json:"high_c" minimum:"-60" maximum:"60"`
-	Ground    string  `json:"ground" enum:"workable,frozen,waterlogged"`
-	Buds      string  `json:"buds" enum:"dormant,swelling,leafed"`
+	DayOfYear int        `json:"day_of_year" minimum:"1" maximum:"365"`
+	HighC     float64    `json:"high_c" minimum:"-60" maximum:"60"`
+	Ground    Ground     `json:"ground"`
+	Buds      stock.Buds `json:"buds"`
 }
 
 // Input is everything a plan is made of; a sheet keeps it.
@@ -102,13 +103,13 @@ type Input struct {
 // Plan is the planting of one tree in one spot.
 type Plan struct {
 	// Refused is a reason why there is no planting here; the rest is then empty.
-	Refused  string      `json:"refused"`
-	Drainage string      `json:"drainage" doc:"class of the bed after any raise"`
-	Hole     HoleResult  `json:"hole"`
-	Basin    BasinResult `json:"basin"`
-	Berm     string      `json:"berm"`
-	BermMM   float64     `json:"berm_mm"`
-	MulchMM  float64     `json:"mulch_mm"`
+	Refused  Refusal         `json:"refused"`
+	Drainage ground.Drainage `json:"drainage" doc:"class of the bed after any raise"`
+	Hole     HoleResult      `json:"hole"`
+	Basin    BasinResult     `json:"basin"`
+	Berm     Berm            `json:"berm"`
+	BermMM   float64         `json:"berm_mm"`
+	MulchMM  float64         `json:"mulch_mm"`
 	// MulchOverBallMM is how thick it lies over the ball: thinner over a small one.
 	MulchOverBallMM float64           `json:"mulch_over_ball_mm"`
 	Stake           StakeResult       `json:"stake"`
@@ -128,8 +129,8 @@ type Plan struct {
 
 // Conflict is two rules that oppose each other, and which one won.
 type Conflict struct {
-	Code string `json:"code"`
-	Won  string `json:"won"`
+	Code ConflictCode `json:"code"`
+	Won  string       `json:"won"`
 }
 
 // Make works out the planting of a tree in a spot by the schools of the house.
@@ -143,7 +144,7 @@ func Make(h rules.House, in Input) (Plan, error) {
 	for step, school := range h.Chosen() {
 		p.Schools[string(step)] = school
 	}
-	class := "standing"
+	class := ground.DrainageStanding
 	if !in.Spot.WaterEntering {
 		class = ground.DrainageClass(h, Scale(h, in.Kind), in.Spot.Drain300Min)
 	}
@@ -155,11 +156,11 @@ func Make(h rules.House, in Input) (Plan, error) {
 	if p.Hole.Refused != "" {
 		return Plan{Refused: p.Hole.Refused, Drainage: p.Drainage, Locked: p.Locked, Schools: p.Schools,
 			Numbers: []Number{}, Steps: []Step{}, Quantities: []Quantity{}, Conflicts: []Conflict{}, Assumed: []string{},
-			Stops: []string{p.Hole.Refused}}, nil
+			Stops: []string{string(p.Hole.Refused)}}, nil
 	}
 	p.BallWidth = in.Tree.BallDiameterMM
 	p.Berm, p.BermMM = berm(h, in.Spot), h.Value(rules.BasinBerm)
-	if p.Berm == "none" {
+	if p.Berm == BermNone {
 		p.BermMM = 0
 	}
 	p.MulchMM = mulchDepth(h, in.Spot, p.Drainage)
@@ -197,17 +198,17 @@ func (in Input) check() error {
 }
 
 // Scale is the drainage scale for a kind: strict for fruit and for kinds that rot, unless the house chose one.
-func Scale(h rules.House, k Kind) string {
-	if chosen := h.School(rules.StepScale); chosen != "by-kind" {
+func Scale(h rules.House, k Kind) ground.Scale {
+	if chosen := ground.Scale(h.School(rules.StepScale)); set.Has(chosen) {
 		return chosen
 	}
 	if k.SharpDrainage || k.GrownForFruit {
-		return "strict"
+		return ground.ScaleStrict
 	}
-	return "general"
+	return ground.ScaleGeneral
 }
 
-func holeInput(h rules.House, in Input, drainage string) HoleInput {
+func holeInput(h rules.House, in Input, drainage ground.Drainage) HoleInput {
 	zero := 0.0
 	dryness := 0
 	if in.Spot.SummerDeficitMM != nil && in.Spot.AvailableMMPM != nil {
@@ -218,7 +219,7 @@ func holeInput(h rules.House, in Input, drainage string) HoleInput {
 		FlareDepthMM: &in.Tree.FlareDepthMM, SideShaveMM: &zero, BottomSliceMM: &zero,
 		BedDrainage: drainage, BedRaiseMM: in.Spot.RaiseMM, KindDrainageMax: in.Kind.DrainageMax,
 		SharpDrainage: in.Kind.SharpDrainage, DrynessIndex: dryness, SoilGroup: in.Spot.SoilGroup,
-		FlareSchool: h.School(rules.StepFlare), Shape: h.School(rules.StepShape), Base: "undisturbed",
+		FlareSchool: FlareSchool(h.School(rules.StepFlare)), Shape: Shape(h.School(rules.StepShape)), Base: BaseUndisturbed,
 	}
 	if in.Tree.Form == stock.BareRoot {
 		out.RootSpreadMM, out.RootLengthMM = &in.Tree.BallDiameterMM, &in.Tree.BallHeightMM
@@ -229,42 +230,42 @@ func holeInput(h rules.House, in Input, drainage string) HoleInput {
 }
 
 // medium is what the ball is made of: as recorded, else a potting mix, or loam for what was dug.
-func (t Tree) medium() string {
+func (t Tree) medium() stock.Medium {
 	switch {
 	case t.Medium != "":
 		return t.Medium
 	case t.Form == stock.Balled || t.Form == stock.BareRoot:
-		return "loam"
+		return stock.MediumLoam
 	}
-	return "mix"
+	return stock.MediumMix
 }
 
-func berm(h rules.House, s Spot) string {
-	switch chosen := h.School(rules.StepBerm); {
-	case chosen != "by-water":
+func berm(h rules.House, s Spot) Berm {
+	switch chosen := Berm(h.School(rules.StepBerm)); {
+	case set.Has(chosen):
 		return chosen
-	case s.Water == "drip":
-		return "none"
+	case s.Water == ground.WaterDrip:
+		return BermNone
 	case s.Sloping:
-		return "low-side"
+		return BermLowSide
 	}
-	return "ring"
+	return BermRing
 }
 
 // mulchDepth is the school's depth, thinner on fine or slow ground unless the school was chosen thicker on purpose.
-func mulchDepth(h rules.House, s Spot, drainage string) float64 {
+func mulchDepth(h rules.House, s Spot, drainage ground.Drainage) float64 {
 	mm := map[string]float64{"50": 50, "75": 75, "100": 100, "150": 150}[h.School(rules.StepMulch)]
-	wet := drainage == "slow" || drainage == "poor" || drainage == "standing"
-	if mm == 75 && (s.SoilGroup == "fine" || wet) {
+	wet := drainage == ground.DrainageSlow || drainage == ground.DrainagePoor || drainage == ground.DrainageStanding
+	if mm == 75 && (s.SoilGroup == ground.SoilGroupFine || wet) {
 		return h.Value(rules.MulchFine)
 	}
 	return mm
 }
 
 func basinInput(h rules.House, in Input, p Plan) BasinInput {
-	habit := "tree"
+	habit := HabitTree
 	if in.Kind.Shrub {
-		habit = "shrub"
+		habit = HabitShrub
 	}
 	return BasinInput{
 		Form: in.Tree.Form, Habit: habit, Medium: in.Tree.medium(),
@@ -275,10 +276,10 @@ func basinInput(h rules.House, in Input, p Plan) BasinInput {
 }
 
 func stakeInput(h rules.House, in Input, p *Plan) StakeInput {
-	exposure, school, stands := in.Spot.Exposure, h.School(rules.StepStake), in.Tree.StandsAlone
+	exposure, school, stands := in.Spot.Exposure, Staking(h.School(rules.StepStake)), in.Tree.StandsAlone
 	p.Assumed = []string{}
 	if exposure == "" {
-		exposure = "open"
+		exposure = ground.WindOpen
 		p.Assumed = append(p.Assumed, "exposure")
 	}
 	if in.Spot.WindFromDeg == nil {
@@ -286,9 +287,9 @@ func stakeInput(h rules.House, in Input, p *Plan) StakeInput {
 	} else {
 		p.WindFrom = num.Bearing(*in.Spot.WindFromDeg)
 	}
-	if school == "always-exposed" {
-		school = "auto"
-		stands = stands && exposure != "exposed"
+	if !set.Has(school) { // "always-exposed"
+		school = StakingAuto
+		stands = stands && exposure != ground.WindExposed
 	}
 	return StakeInput{
 		Form: in.Tree.Form, HeightM: in.Tree.HeightM, CaliperMM: in.Tree.CaliperMM, StandsAlone: stands,
@@ -315,10 +316,10 @@ const marginalC = 3
 func conflicts(h rules.House, in Input, p Plan) []Conflict {
 	out := []Conflict{}
 	wantsProud := in.Kind.SharpDrainage || h.School(rules.StepFlare) == "proud"
-	if p.Drainage == "fast" && p.Hole.FinishedRaiseMM == 0 && wantsProud {
+	if p.Drainage == ground.DrainageFast && p.Hole.FinishedRaiseMM == 0 && wantsProud {
 		out = append(out, Conflict{"proud-against-dry", "dry"})
 	}
-	if p.Berm == "ring" && (p.Drainage == "poor" || p.Drainage == "standing") {
+	if p.Berm == BermRing && (p.Drainage == ground.DrainagePoor || p.Drainage == ground.DrainageStanding) {
 		out = append(out, Conflict{"basin-against-wet", "basin"})
 	}
 	return out
@@ -326,7 +327,7 @@ func conflicts(h rules.House, in Input, p Plan) []Conflict {
 
 func stops(p Plan) []string {
 	out := []string{}
-	if p.Window.Status == "no" {
+	if p.Window.Status == WindowNo {
 		out = append(out, "window-no")
 	}
 	if p.Stake.ByContractor {

@@ -8,6 +8,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"sedum/core/fault"
+	"sedum/core/ground"
 	"sedum/core/planting"
 	"sedum/core/rules"
 	"sedum/core/stock"
@@ -36,7 +37,7 @@ func planOf(t *testing.T, h rules.House, in planting.Input) planting.Plan {
 // with the cuts.
 func TestPlanOfTheCorrectedBallIsTheHandbooksHole(t *testing.T) {
 	p := planOf(t, rules.House{}, planInput())
-	assert.Equal(t, "good", p.Drainage)
+	assert.EqualValues(t, "good", p.Drainage)
 	assert.InDelta(t, 219, p.Hole.FlareToBaseMM, 0.5)
 	assert.InDelta(t, 25, p.Hole.FinishedRaiseMM, 0.1)
 	assert.InDelta(t, 194, p.Hole.HoleDepthMM, 0.1)
@@ -48,7 +49,7 @@ func TestPlanOfTheCorrectedBallIsTheHandbooksHole(t *testing.T) {
 func codes(p planting.Plan) []string {
 	out := []string{}
 	for _, s := range p.Steps {
-		out = append(out, s.Code)
+		out = append(out, string(s.Code))
 	}
 	return out
 }
@@ -70,7 +71,7 @@ func TestUnmarkedServicesLockEveryDiggingStep(t *testing.T) {
 		assert.Equal(t, s.Digs, s.Locked, s.Code)
 	}
 	for _, code := range []string{"clear-grass", "dig", "rough-sides", "firm-base", "stake"} {
-		i := slices.IndexFunc(p.Steps, func(s planting.Step) bool { return s.Code == code })
+		i := slices.IndexFunc(p.Steps, func(s planting.Step) bool { return s.Code == planting.StepCode(code) })
 		require.GreaterOrEqual(t, i, 0, code)
 		assert.True(t, p.Steps[i].Digs, code)
 	}
@@ -85,17 +86,17 @@ func TestDrainageIsReadOnTheKindsOwnScale(t *testing.T) {
 	in := planInput() // 160 minutes: good on the general scale, slow on the strict
 	in.Kind.SharpDrainage = true
 	p := planOf(t, rules.House{}, in)
-	assert.Equal(t, "slow", p.Drainage)
+	assert.EqualValues(t, "slow", p.Drainage)
 	assert.InDelta(t, 219.0/3, p.Hole.FinishedRaiseMM, 0.1, "75 + 25 for sharp drainage, held to a third of flare to base")
 	in.Spot.RaiseMM = 150
-	assert.Equal(t, "good", planOf(t, rules.House{}, in).Drainage)
+	assert.EqualValues(t, "good", planOf(t, rules.House{}, in).Drainage)
 }
 
 func TestStandingWaterIsRefusedUnlessTheKindLivesInIt(t *testing.T) {
 	in := planInput()
 	in.Spot.WaterEntering = true
 	p := planOf(t, rules.House{}, in)
-	assert.Equal(t, "standing-water", p.Refused)
+	assert.EqualValues(t, "standing-water", p.Refused)
 	assert.Empty(t, p.Steps)
 	in.Kind.DrainageMax = "standing"
 	assert.Empty(t, planOf(t, rules.House{}, in).Refused)
@@ -138,7 +139,7 @@ func TestSchoolsRedrawThePlan(t *testing.T) {
 
 // has tells whether a plan has a step with that wording, after the filling and before the mulch.
 func has(p planting.Plan, code, choice string) bool {
-	at := slices.IndexFunc(p.Steps, func(s planting.Step) bool { return s.Code == code && s.Choice == choice })
+	at := slices.IndexFunc(p.Steps, func(s planting.Step) bool { return s.Code == planting.StepCode(code) && s.Choice == choice })
 	all := codes(p)
 	return at > slices.Index(all, "backfill") && at < slices.Index(all, "mulch")
 }
@@ -200,9 +201,9 @@ func TestTheBermFollowsWaterAndSlope(t *testing.T) {
 		house, err := rules.House{}.WithSchool(rules.StepBerm, c.chosen)
 		require.NoError(t, err)
 		in := planInput()
-		in.Spot.Water, in.Spot.Sloping = c.water, c.sloping
+		in.Spot.Water, in.Spot.Sloping = ground.Water(c.water), c.sloping
 		p := planOf(t, house, in)
-		assert.Equal(t, c.want, p.Berm, "%+v", c)
+		assert.EqualValues(t, c.want, p.Berm, "%+v", c)
 		at := slices.IndexFunc(p.Steps, func(s planting.Step) bool { return s.Code == "basin" })
 		assert.Equal(t, c.want != "none", at >= 0, "%+v", c)
 		if at >= 0 {

@@ -1,6 +1,7 @@
 package planting
 
 import (
+	"sedum/core/ground"
 	"sedum/core/rules"
 	"sedum/core/stock"
 )
@@ -20,7 +21,7 @@ type SmallStock struct {
 // PlugAndWhip puts a usual plug (55 wide, 110 high) and a usual whip (roots 225 wide, 180 long, caliper 8) side by side: both in
 // good ground, level, each by the same hole and basin as any tree (features F059).
 func PlugAndWhip(h rules.House) ([]SmallStock, error) {
-	ground := HoleInput{BedDrainage: "good", KindDrainageMax: "slow", SoilGroup: "medium", FlareSchool: "level", Shape: "saucer", Base: "undisturbed"}
+	ground := HoleInput{BedDrainage: ground.DrainageGood, KindDrainageMax: ground.DrainageSlow, SoilGroup: ground.SoilGroupMedium, FlareSchool: FlareSchoolLevel, Shape: ShapeSaucer, Base: BaseUndisturbed}
 	zero := 0.0
 	plug, width, height := ground, 55.0, 110.0
 	plug.Form, plug.BallDiameterMM, plug.BallHeightMM, plug.FlareDepthMM, plug.SideShaveMM, plug.BottomSliceMM = stock.Plug, &width, &height, &zero, &zero, &zero
@@ -39,8 +40,8 @@ func PlugAndWhip(h rules.House) ([]SmallStock, error) {
 		if err != nil {
 			return nil, err
 		}
-		basin, err := Basin(h, BasinInput{Form: s.in.Form, Habit: "tree", Medium: "mix", BallVolumeL: stock.BallVolumeL(h, s.in.Form, s.across, hole.FlareToBaseMM),
-			BackfillL: hole.BackfillL, BallDiameterMM: s.across, CaliperMM: s.caliper, HoleTopMM: hole.HoleTopMM, Berm: "none"})
+		basin, err := Basin(h, BasinInput{Form: s.in.Form, Habit: HabitTree, Medium: stock.MediumMix, BallVolumeL: stock.BallVolumeL(h, s.in.Form, s.across, hole.FlareToBaseMM),
+			BackfillL: hole.BackfillL, BallDiameterMM: s.across, CaliperMM: s.caliper, HoleTopMM: hole.HoleTopMM, Berm: BermNone})
 		if err != nil {
 			return nil, err
 		}

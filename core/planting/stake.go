@@ -4,6 +4,7 @@ import (
 	"math"
 
 	"sedum/core/fault"
+	"sedum/core/ground"
 	"sedum/core/num"
 	"sedum/core/rules"
 	"sedum/core/stock"
@@ -11,14 +12,14 @@ import (
 
 // StakeInput is the tree above its roots, and the wind.
 type StakeInput struct {
-	Form         stock.Form `json:"form" enum:"container,balled,plug,bare-root"`
-	HeightM      float64    `json:"height_m" exclusiveMinimum:"0"`
-	CaliperMM    float64    `json:"caliper_mm" exclusiveMinimum:"0"`
-	StandsAlone  bool       `json:"stands_alone"`
-	Exposure     string     `json:"exposure" enum:"sheltered,open,exposed"`
-	RootRadiusMM float64    `json:"root_radius_mm" exclusiveMinimum:"0"`
-	WindFromDeg  float64    `json:"wind_from_deg"`
-	School       string     `json:"school" enum:"auto,pair,low-upright,angled,tripod,guys"`
+	Form         stock.Form  `json:"form"`
+	HeightM      float64     `json:"height_m" exclusiveMinimum:"0"`
+	CaliperMM    float64     `json:"caliper_mm" exclusiveMinimum:"0"`
+	StandsAlone  bool        `json:"stands_alone"`
+	Exposure     ground.Wind `json:"exposure"`
+	RootRadiusMM float64     `json:"root_radius_mm" exclusiveMinimum:"0"`
+	WindFromDeg  float64     `json:"wind_from_deg"`
+	School       Staking     `json:"school"`
 }
 
 // Foot is where one stake or anchor goes into the ground, from the trunk.
@@ -29,14 +30,14 @@ type Foot struct {
 
 // StakeResult is whether, how and how long a tree is staked.
 type StakeResult struct {
-	Needed            bool     `json:"needed"`
-	Slenderness       float64  `json:"slenderness" decimals:"1"`
-	Reasons           []string `json:"reasons"`
-	Kind              string   `json:"kind"`
-	Stakes            []Foot   `json:"stakes"`
-	TieHeightMM       *float64 `json:"tie_height_mm" decimals:"1"`
-	RemoveAfterMonths *float64 `json:"remove_after_months" decimals:"0"`
-	ByContractor      bool     `json:"by_contractor"`
+	Needed            bool          `json:"needed"`
+	Slenderness       float64       `json:"slenderness" decimals:"1"`
+	Reasons           []StakeReason `json:"reasons"`
+	Kind              StakeKind     `json:"kind"`
+	Stakes            []Foot        `json:"stakes"`
+	TieHeightMM       *float64      `json:"tie_height_mm" decimals:"1"`
+	RemoveAfterMonths *float64      `json:"remove_after_months" decimals:"0"`
+	ByContractor      bool          `json:"by_contractor"`
 }
 
 const (
@@ -55,7 +56,7 @@ func Stake(h rules.House, in StakeInput) (StakeResult, error) {
 		return StakeResult{}, err
 	}
 	out := StakeResult{
-		Slenderness: in.HeightM * 1000 / in.CaliperMM, Kind: "none", Stakes: []Foot{}, Reasons: []string{},
+		Slenderness: in.HeightM * 1000 / in.CaliperMM, Kind: StakeNone, Stakes: []Foot{}, Reasons: []StakeReason{},
 	}
 	out.Reasons = stakeReasons(h, in, out.Slenderness)
 	if len(out.Reasons) == 0 {
@@ -66,7 +67,7 @@ func Stake(h rules.House, in StakeInput) (StakeResult, error) {
 	height := in.HeightM * 1000
 	tie := num.Hold(height/3, h.Value(rules.StakeTieLeast), h.Value(rules.StakeTieMost))
 	months := h.Value(rules.StakeMonths)
-	if out.Kind == "guys" {
+	if out.Kind == StakeGuys {
 		tie, months = height/2, h.Value(rules.StakeGuyMonths)
 		out.ByContractor = num.Over(in.CaliperMM, contractorCaliperMM) || num.Over(in.HeightM, contractorHeightM)
 	}
@@ -78,8 +79,8 @@ func Stake(h rules.House, in StakeInput) (StakeResult, error) {
 	return out, nil
 }
 
-func stakeReasons(h rules.House, in StakeInput, slenderness float64) []string {
-	reasons := []string{}
+func stakeReasons(h rules.House, in StakeInput, slenderness float64) []StakeReason {
+	reasons := []StakeReason{}
 	if in.Form == stock.Plug && num.Under(in.HeightM, plugStakeHeightM) {
 		return reasons
 	}
@@ -90,7 +91,7 @@ func stakeReasons(h rules.House, in StakeInput, slenderness float64) []string {
 		if num.Over(slenderness, h.Value(rules.StakeSlender)) && num.Over(in.HeightM, h.Value(rules.StakeSlenderHeight)) {
 			reasons = append(reasons, "slender")
 		}
-		if in.Exposure == "exposed" && num.Over(in.HeightM, h.Value(rules.StakeExposedHeight)) {
+		if in.Exposure == ground.WindExposed && num.Over(in.HeightM, h.Value(rules.StakeExposedHeight)) {
 			reasons = append(reasons, "exposed")
 		}
 	}
@@ -100,32 +101,32 @@ func stakeReasons(h rules.House, in StakeInput, slenderness float64) []string {
 	return reasons
 }
 
-func stakeKind(in StakeInput) string {
+func stakeKind(in StakeInput) StakeKind {
 	switch {
-	case in.School != "auto":
-		return in.School
+	case in.School != StakingAuto:
+		return StakeKind(in.School)
 	case in.Form == stock.BareRoot:
-		return "low-upright"
+		return StakeLowUpright
 	case in.Form == stock.Balled && num.Over(in.CaliperMM, guyCaliperMM):
-		return "guys"
+		return StakeGuys
 	}
-	return "pair"
+	return StakePair
 }
 
 // stakeFeet gives the bearings from the wind's and the distance from the trunk, outside the ball.
-func stakeFeet(in StakeInput, kind string, tieMM float64) (turns []float64, distanceMM float64) {
+func stakeFeet(in StakeInput, kind StakeKind, tieMM float64) (turns []float64, distanceMM float64) {
 	beside := in.RootRadiusMM + 150
 	switch kind {
-	case "low-upright":
+	case StakeLowUpright:
 		if in.Form == stock.BareRoot {
 			return []float64{0}, 100 // driven before the tree is set
 		}
 		return []float64{0}, math.Max(100, in.RootRadiusMM+50)
-	case "angled":
+	case StakeAngled:
 		return []float64{180}, beside // leaning into the wind
-	case "tripod":
+	case StakeTripod:
 		return []float64{0, 120, 240}, beside
-	case "guys":
+	case StakeGuys:
 		return []float64{0, 120, 240}, math.Max(in.RootRadiusMM+450, tieMM/math.Tan(guySlopeDeg*math.Pi/180))
 	}
 	return []float64{90, 270}, beside

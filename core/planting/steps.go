@@ -3,6 +3,7 @@ package planting
 import (
 	"math"
 
+	"sedum/core/ground"
 	"sedum/core/num"
 	"sedum/core/rules"
 	"sedum/core/stock"
@@ -11,10 +12,10 @@ import (
 // Step is one thing to do, in order. Its sentence, and the reason beside it, are made of the code
 // and the values in package words.
 type Step struct {
-	Code     string             `json:"code"`
+	Code     StepCode           `json:"code"`
 	Values   map[string]Measure `json:"values"`
 	Choice   string             `json:"choice" doc:"which wording of the step"`
-	Cautions []string           `json:"cautions" doc:"said before the step"`
+	Cautions []Caution          `json:"cautions" doc:"said before the step"`
 	Digs     bool               `json:"digs"`
 	Locked   bool               `json:"locked"`
 }
@@ -25,18 +26,18 @@ type stepList struct {
 	steps  []Step
 }
 
-func (l *stepList) add(code string, values map[string]Measure, cautions ...string) *Step {
+func (l *stepList) add(code StepCode, values map[string]Measure, cautions ...Caution) *Step {
 	if values == nil {
 		values = map[string]Measure{}
 	}
 	if cautions == nil {
-		cautions = []string{}
+		cautions = []Caution{}
 	}
 	l.steps = append(l.steps, Step{Code: code, Values: values, Cautions: cautions})
 	return &l.steps[len(l.steps)-1]
 }
 
-func (l *stepList) dig(code string, values map[string]Measure, cautions ...string) *Step {
+func (l *stepList) dig(code StepCode, values map[string]Measure, cautions ...Caution) *Step {
 	s := l.add(code, values, cautions...)
 	s.Digs, s.Locked = true, l.locked
 	return s
@@ -49,7 +50,7 @@ const featherRaiseMM = 50
 func steps(h rules.House, in Input, p Plan) []Step {
 	l := &stepList{locked: p.Locked}
 	l.add("services", nil, "hand-spade-near-marks")
-	l.add("window", nil, windowCautions(in)...).Choice = p.Window.Status
+	l.add("window", nil, windowCautions(in)...).Choice = string(p.Window.Status)
 	if in.Spot.OverheadLine {
 		l.add("overhead", nil, "overhead-line")
 	}
@@ -62,8 +63,8 @@ func steps(h rules.House, in Input, p Plan) []Step {
 	if num.Over(p.Hole.FinishedRaiseMM, featherRaiseMM) {
 		finish.Choice = "feather"
 	}
-	if p.Berm != "none" {
-		l.add("basin", map[string]Measure{"radius": mm(p.Basin.BasinRadiusMM), "berm": mm(p.BermMM)}, bermCautions(in)...).Choice = p.Berm
+	if p.Berm != BermNone {
+		l.add("basin", map[string]Measure{"radius": mm(p.Basin.BasinRadiusMM), "berm": mm(p.BermMM)}, bermCautions(in)...).Choice = string(p.Berm)
 	}
 	water := map[string]Measure{"first": litres(p.Basin.FirstWaterL)}
 	w := l.add("water", water, "hose-air-gap")
@@ -80,8 +81,8 @@ func steps(h rules.House, in Input, p Plan) []Step {
 	return l.steps
 }
 
-func windowCautions(in Input) []string {
-	out := append([]string{}, in.Kind.Cautions...)
+func windowCautions(in Input) []Caution {
+	out := append([]Caution{}, in.Kind.Cautions...)
 	switch {
 	case in.Today.HighC >= 28:
 		out = append(out, "heat-stop")
@@ -91,11 +92,11 @@ func windowCautions(in Input) []string {
 	return out
 }
 
-func bermCautions(in Input) []string {
+func bermCautions(in Input) []Caution {
 	if in.Spot.Sloping {
-		return []string{"run-off"}
+		return []Caution{"run-off"}
 	}
-	return []string{}
+	return []Caution{}
 }
 
 func holeSteps(l *stepList, in Input, p Plan) {
@@ -115,15 +116,15 @@ func holeSteps(l *stepList, in Input, p Plan) {
 	} else {
 		l.dig("firm-base", nil)
 	}
-	if in.Spot.SoilGroup == "fine" {
+	if in.Spot.SoilGroup == ground.SoilGroupFine {
 		l.dig("half-fill-test", nil)
 	}
 }
 
 func treeSteps(l *stepList, in Input, p Plan) {
-	lift := "lift-" + p.Load.Handling
+	lift := Caution("lift-" + string(p.Load.Handling))
 	unpot := l.add("unpot", map[string]Measure{"mass": {p.Load.MassKG, "kg"}}, lift, "knife-away")
-	unpot.Choice = in.Tree.Pot
+	unpot.Choice = string(in.Tree.Pot)
 	switch {
 	case in.Tree.Form == stock.BareRoot || in.Tree.Form == stock.Balled:
 		unpot.Choice = string(in.Tree.Form)
@@ -204,5 +205,5 @@ func stakeStep(l *stepList, p Plan) {
 		"distance": mm(p.Stake.Stakes[0].DistanceMM), "bearing": {p.Stake.Stakes[0].BearingDeg, "deg"},
 		"months": {*p.Stake.RemoveAfterMonths, "months"},
 	}, "stake-caps", "stake-hands")
-	s.Choice = p.Stake.Kind
+	s.Choice = string(p.Stake.Kind)
 }

@@ -6,12 +6,13 @@ import (
 	"sedum/core/fault"
 	"sedum/core/num"
 	"sedum/core/rules"
+	"sedum/core/set"
 	"sedum/core/stock"
 )
 
 // WindowInput is a day of a 365-day year, the site's frost record, today's ground and the tree's buds.
 type WindowInput struct {
-	Form           stock.Form `json:"form" enum:"container,balled,plug,bare-root"`
+	Form           stock.Form `json:"form"`
 	DayOfYear      int        `json:"day_of_year" minimum:"1" maximum:"365"`
 	FirstFrostDay  *int       `json:"first_frost_day,omitempty" minimum:"1" maximum:"365"`
 	LastFrostDay   *int       `json:"last_frost_day,omitempty" minimum:"1" maximum:"365"`
@@ -20,20 +21,20 @@ type WindowInput struct {
 	BudSwellDay    *int       `json:"bud_swell_day,omitempty" minimum:"1" maximum:"365" doc:"the last dormant day"`
 	CoolFromDay    *int       `json:"cool_from_day,omitempty" minimum:"1" maximum:"365" doc:"required when frost is absent or rare"`
 	RainsFromDay   *int       `json:"rains_from_day,omitempty" minimum:"1" maximum:"365"`
-	Ground         string     `json:"ground" enum:"workable,frozen,waterlogged"`
+	Ground         Ground     `json:"ground"`
 	HighC          float64    `json:"high_c" minimum:"-60" maximum:"60"`
 	UsualHighC     *float64   `json:"usual_high_c,omitempty" minimum:"-60" maximum:"60"`
 	Evergreen      bool       `json:"evergreen"`
 	Tender         bool       `json:"tender"`
 	AutumnHazard   bool       `json:"autumn_hazard"`
 	Marginal       bool       `json:"marginal"`
-	Buds           string     `json:"buds" enum:"dormant,swelling,leafed"`
+	Buds           stock.Buds `json:"buds"`
 }
 
 // WindowResult says whether today is a day to plant: best, fine, risky or no.
 type WindowResult struct {
-	Status  string   `json:"status"`
-	Reasons []string `json:"reasons"`
+	Status  WindowStatus   `json:"status"`
+	Reasons []WindowReason `json:"reasons"`
 }
 
 // span is a first day and a number of days after it, both ends in, wrapping the year; negative is empty.
@@ -77,15 +78,15 @@ func (in WindowInput) Check() error {
 	return l.Err()
 }
 
-var windowSteps = []string{"best", "fine", "risky", "no"}
+var windowSteps = set.All[WindowStatus]()
 
 // opinion is a status that only gets worse, with its reasons.
 type opinion struct {
 	step    int
-	reasons []string
+	reasons []WindowReason
 }
 
-func (o *opinion) atBest(step int, reason string) {
+func (o *opinion) atBest(step int, reason WindowReason) {
 	o.step = max(o.step, step)
 	o.reasons = append(o.reasons, reason)
 }
@@ -102,19 +103,19 @@ func Window(h rules.House, in WindowInput) (WindowResult, error) {
 	if err := in.Check(); err != nil {
 		return WindowResult{}, err
 	}
-	o := opinion{reasons: []string{}}
-	if in.Ground != "workable" {
-		return WindowResult{"no", []string{"ground-" + in.Ground}}, nil
+	o := opinion{reasons: []WindowReason{}}
+	if in.Ground != GroundWorkable {
+		return WindowResult{WindowNo, []WindowReason{WindowReason("ground-" + string(in.Ground))}}, nil
 	}
 	if in.frostSeason() < rareFrostDays {
 		windowWithoutFrost(in, &o)
 	} else {
 		windowByFrost(in, &o)
 	}
-	if in.Form == stock.BareRoot && in.Buds == "leafed" {
+	if in.Form == stock.BareRoot && in.Buds == stock.BudsLeafed {
 		o.atBest(never, "in-leaf")
 	}
-	if in.Form == stock.BareRoot && in.Buds == "swelling" {
+	if in.Form == stock.BareRoot && in.Buds == stock.BudsSwelling {
 		o.atBest(risky, "buds-swelling")
 	}
 	hot := h.Value(rules.WindowHeat)
@@ -210,7 +211,7 @@ func windowByFrost(in WindowInput, o *opinion) {
 		o.step = fine
 	}
 	if (in.AutumnHazard || in.Marginal) && c.hazard.has(day) {
-		reason := "cold-limit"
+		reason := WindowReason("cold-limit")
 		if in.AutumnHazard {
 			reason = "autumn-hazard"
 		}

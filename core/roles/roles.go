@@ -12,7 +12,7 @@ const (
 )
 
 // All lists every role.
-func All() []Role { return []Role{YardHand, Advisor, Manager} }
+func (Role) All() []Role { return []Role{YardHand, Advisor, Manager} }
 
 // Counter are those who stand before a customer.
 func Counter() []Role { return []Role{Advisor, Manager} }

@@ -21,14 +21,22 @@ const CoreVersion = "2026.11"
 // Key names one threshold, as group.name with the unit at its end.
 type Key string
 
-// Rule is one threshold: its default, the range in which it makes sense, and why.
+// All lists every threshold in the order of the work.
+func (Key) All() []Key {
+	out := []Key{}
+	for _, r := range catalogue {
+		out = append(out, r.Key)
+	}
+	return out
+}
+
+// Rule is one threshold: its default and the range in which it makes sense. Why it is so is said in package words, by its key.
 type Rule struct {
 	Key     Key     `json:"key"`
 	Default float64 `json:"default"`
 	Low     float64 `json:"low"`
 	High    float64 `json:"high"`
 	Unit    string  `json:"unit"`
-	Reason  string  `json:"reason"`
 }
 
 // Group is the part of the key before its dot: the step of the work it belongs to.

@@ -10,6 +10,15 @@ import (
 // Step is a step of the work at which practitioners differ.
 type Step string
 
+// All lists the steps at which practice differs, in the order of the work.
+func (Step) All() []Step {
+	out := []Step{}
+	for _, each := range schools {
+		out = append(out, each.Step)
+	}
+	return out
+}
+
 // The steps whose school sets an input of a calculator (handbook, schools.md, last part),
 // and those that only change the words and quantities of the sheet.
 const (
@@ -21,7 +30,6 @@ const (
 	StepMulch    Step = "mulch_mm"
 	StepScale    Step = "scale"
 	StepBackfill Step = "backfill"
-	StepWrapping Step = "wrapping"
 	StepFeed     Step = "feed"
 	StepFirming  Step = "firming"
 )
@@ -32,31 +40,20 @@ type Schools struct {
 	Choices []string `json:"choices"`
 	Default string   `json:"default"`
 	// SetsInput tells whether the choice enters the arithmetic.
-	SetsInput bool   `json:"sets_input"`
-	Reason    string `json:"reason"`
+	SetsInput bool `json:"sets_input"`
 }
 
 var schools = []Schools{
-	{StepFlare, []string{"level", "slight", "proud"}, "slight", true,
-		"it settles; too high can be mulched, too low cannot be undone"},
-	{StepShape, []string{"saucer", "square", "cylinder"}, "saucer", true,
-		"most loosened soil where the new roots run, little digging at depth"},
-	{StepRoots, []string{"by-season", "tease", "score", "shave"}, "by-season", true,
-		"shave when dormant or in autumn, else score: cutting leaves no circler behind"},
-	{StepStake, []string{"auto", "pair", "low-upright", "angled", "tripod", "guys", "always-exposed"}, "auto", true,
-		"only if it cannot stand: movement builds trunk; the form decides the kind"},
-	{StepBerm, []string{"by-water", "none", "ring", "low-side"}, "by-water", true,
-		"a ring where it is watered by hand, none under irrigation, the low side on a slope"},
-	{StepMulch, []string{"50", "75", "100", "150"}, "75", true,
-		"75 mm holds water and keeps grass off; thinner on fine or slow ground, never on the trunk"},
-	{StepScale, []string{"by-kind", "general", "strict"}, "by-kind", true,
-		"strict for fruit and for kinds that rot, general for the rest"},
-	{StepBackfill, []string{"native-compost-top", "native"}, "native-compost-top", false,
-		"trials find no gain from blending in ordinary soil, and a rich pocket holds water like a sponge"},
-	{StepFirming, []string{"thirds-with-water", "water-only"}, "thirds-with-water", false,
-		"boots compact wet clay; water closes what the hand leaves open"},
-	{StepFeed, []string{"none", "slow-release-ring", "tablets"}, "none", false,
-		"no feed in the first season without a soil test; a slow ring or tablets for those who want some"},
+	{StepFlare, []string{"level", "slight", "proud"}, "slight", true},
+	{StepShape, []string{"saucer", "square", "cylinder"}, "saucer", true},
+	{StepRoots, []string{"by-season", "tease", "score", "shave"}, "by-season", true},
+	{StepStake, []string{"auto", "pair", "low-upright", "angled", "tripod", "guys", "always-exposed"}, "auto", true},
+	{StepBerm, []string{"by-water", "none", "ring", "low-side"}, "by-water", true},
+	{StepMulch, []string{"50", "75", "100", "150"}, "75", true},
+	{StepScale, []string{"by-kind", "general", "strict"}, "by-kind", true},
+	{StepBackfill, []string{"native-compost-top", "native"}, "native-compost-top", false},
+	{StepFirming, []string{"thirds-with-water", "water-only"}, "thirds-with-water", false},
+	{StepFeed, []string{"none", "slow-release-ring", "tablets"}, "none", false},
 }
 
 // AllSchools lists the steps at which practice differs, in the order of the work.

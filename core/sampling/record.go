@@ -7,6 +7,9 @@ import (
 // Strictness is how a grower's record moves the tolerable share.
 type Strictness string
 
+// All lists them.
+func (Strictness) All() []Strictness { return []Strictness{Tightened, Normal, Relaxed} }
+
 // The three.
 const (
 	Tightened Strictness = "tightened"

@@ -10,6 +10,9 @@ import (
 // Decision is what a sample says of its lot.
 type Decision string
 
+// All lists them.
+func (Decision) All() []Decision { return []Decision{Release, Refuse, KeepChecking} }
+
 // The decisions.
 const (
 	Release      Decision = "release"

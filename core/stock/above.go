@@ -1,67 +1,72 @@
 package stock
 
+import "maps"
+
 // Above is what was found above the soil line. "" is "not looked", which is never a pass.
 type Above struct {
-	Leader    string `json:"leader,omitempty" enum:",one,two,broken-tip,none"`
-	Trunk     string `json:"trunk,omitempty" enum:",clean,healed-scar,small-wound,large-wound"`
-	Branching string `json:"branching,omitempty" enum:",well-spaced,rubbing,included-bark"`
-	Life      string `json:"life,omitempty" enum:",plump,dead-tips,late-buds,brown-to-trunk"`
-	Ties      string `json:"ties,omitempty" enum:",none,tight,grooved"`
-	Leaves    string `json:"leaves,omitempty" enum:",sound,light-scorch,yellow-wilting" doc:"asked while there are leaves to see"`
-	Pests     string `json:"pests,omitempty" enum:",none,isolate,notifiable"`
-	Graft     string `json:"graft,omitempty" enum:",clean,weeping,failed" doc:"asked of grafted lots; a bend at the graft is no fault"`
+	Leader    Cause `json:"leader,omitempty" optional:"true" enum:"one,two,broken-tip,none"`
+	Trunk     Cause `json:"trunk,omitempty" optional:"true" enum:"clean,healed-scar,small-wound,large-wound"`
+	Branching Cause `json:"branching,omitempty" optional:"true" enum:"well-spaced,rubbing,included-bark"`
+	Life      Cause `json:"life,omitempty" optional:"true" enum:"plump,dead-tips,late-buds,brown-to-trunk"`
+	Ties      Cause `json:"ties,omitempty" optional:"true" enum:"none,tight,grooved"`
+	Leaves    Cause `json:"leaves,omitempty" optional:"true" enum:"sound,light-scorch,yellow-wilting" doc:"asked while there are leaves to see"`
+	Pests     Cause `json:"pests,omitempty" optional:"true" enum:"none,isolate,notifiable"`
+	Graft     Cause `json:"graft,omitempty" optional:"true" enum:"clean,weeping,failed" doc:"asked of grafted lots; a bend at the graft is no fault"`
 }
 
 // aboveTable is the table "above the line" of the handbook: what each finding brings.
-var aboveTable = map[string]map[string]Verdict{
-	"leader":    {"one": Sell, "two": Fix, "broken-tip": Hold, "none": SendBack},
-	"trunk":     {"clean": Sell, "healed-scar": Fix, "small-wound": Hold, "large-wound": SendBack},
-	"branching": {"well-spaced": Sell, "rubbing": Fix, "included-bark": SendBack},
-	"life":      {"plump": Sell, "dead-tips": Fix, "late-buds": Hold, "brown-to-trunk": SendBack},
-	"ties":      {"none": Sell, "tight": Fix, "grooved": SendBack},
-	"leaves":    {"sound": Sell, "light-scorch": Fix, "yellow-wilting": Hold},
-	"pests":     {"none": Sell, "isolate": Hold, "notifiable": SendBack},
-	"graft":     {"clean": Sell, "weeping": Hold, "failed": SendBack},
+var aboveTable = map[Part]map[Cause]Verdict{
+	PartLeader:    {"one": Sell, "two": Fix, "broken-tip": Hold, "none": SendBack},
+	PartTrunk:     {"clean": Sell, "healed-scar": Fix, "small-wound": Hold, "large-wound": SendBack},
+	PartBranching: {"well-spaced": Sell, "rubbing": Fix, "included-bark": SendBack},
+	PartLife:      {"plump": Sell, "dead-tips": Fix, "late-buds": Hold, "brown-to-trunk": SendBack},
+	PartTies:      {"none": Sell, "tight": Fix, "grooved": SendBack},
+	PartLeaves:    {"sound": Sell, "light-scorch": Fix, "yellow-wilting": Hold},
+	PartPests:     {"none": Sell, "isolate": Hold, "notifiable": SendBack},
+	PartGraft:     {"clean": Sell, "weeping": Hold, "failed": SendBack},
 }
 
 // aboveWork is the work that a finding asks for before the tree may be sold.
-var aboveWork = map[string]string{"two": "keep-one-leader", "rubbing": "cut-rubbing", "dead-tips": "cut-dead-tips", "tight": "remove-tie"}
+var aboveWork = map[Cause]Correction{"two": KeepOneLeader, "rubbing": CutRubbing, "dead-tips": CutDeadTips, "tight": RemoveTie}
 
-type aboveFinding struct{ part, found string }
+type aboveFinding struct {
+	part  Part
+	found Cause
+}
 
 // findings lists what is asked of such a tree, in the order of the eye.
 func (a Above) findings(s Subject) []aboveFinding {
 	out := []aboveFinding{}
 	if s.Habit != Multi { // a shrub has no leader
-		out = append(out, aboveFinding{"leader", a.Leader})
+		out = append(out, aboveFinding{PartLeader, a.Leader})
 	}
-	out = append(out, aboveFinding{"trunk", a.Trunk}, aboveFinding{"branching", a.Branching}, aboveFinding{"life", a.Life}, aboveFinding{"ties", a.Ties})
+	out = append(out, aboveFinding{PartTrunk, a.Trunk}, aboveFinding{PartBranching, a.Branching}, aboveFinding{PartLife, a.Life}, aboveFinding{PartTies, a.Ties})
 	if InLeaf(s) {
-		out = append(out, aboveFinding{"leaves", a.Leaves})
+		out = append(out, aboveFinding{PartLeaves, a.Leaves})
 	}
-	out = append(out, aboveFinding{"pests", a.Pests})
+	out = append(out, aboveFinding{PartPests, a.Pests})
 	if s.Grafted {
-		out = append(out, aboveFinding{"graft", a.Graft})
+		out = append(out, aboveFinding{PartGraft, a.Graft})
 	}
 	return out
 }
 
 // InLeaf tells whether there are leaves to look at.
 func InLeaf(s Subject) bool {
-	return s.Foliage == "evergreen" || s.Season == "summer" || s.Season == "spring-flush"
+	return s.Foliage == FoliageEvergreen || s.Season == SeasonSummer || s.Season == SeasonSpringFlush
 }
 
 // AbovePart is one thing to look at above the line, with what may be found; the first is sound.
 type AbovePart struct {
-	Part  string   `json:"part"`
-	Found []string `json:"found"`
+	Part  Part    `json:"part"`
+	Found []Cause `json:"found"`
 }
 
-var aboveChoices = map[string][]string{
-	"leader": {"one", "two", "broken-tip", "none"}, "trunk": {"clean", "healed-scar", "small-wound", "large-wound"},
-	"branching": {"well-spaced", "rubbing", "included-bark"}, "life": {"plump", "dead-tips", "late-buds", "brown-to-trunk"},
-	"ties": {"none", "tight", "grooved"}, "leaves": {"sound", "light-scorch", "yellow-wilting"}, "pests": {"none", "isolate", "notifiable"},
-	"graft": {"clean", "weeping", "failed"},
+var aboveChoices = map[Part][]Cause{
+	PartLeader: {"one", "two", "broken-tip", "none"}, PartTrunk: {"clean", "healed-scar", "small-wound", "large-wound"},
+	PartBranching: {"well-spaced", "rubbing", "included-bark"}, PartLife: {"plump", "dead-tips", "late-buds", "brown-to-trunk"},
+	PartTies: {"none", "tight", "grooved"}, PartLeaves: {"sound", "light-scorch", "yellow-wilting"}, PartPests: {"none", "isolate", "notifiable"},
+	PartGraft: {"clean", "weeping", "failed"},
 }
 
 // AboveParts lists what is looked at above the line of such a tree, in the order of the eye.
@@ -72,3 +77,6 @@ func AboveParts(s Subject) []AbovePart {
 	}
 	return out
 }
+
+// AboveChoices is what may be found above the line, by part; the first is sound.
+func AboveChoices() map[Part][]Cause { return maps.Clone(aboveChoices) }

@@ -5,13 +5,6 @@ import (
 	"sedum/core/rules"
 )
 
-// Reason is one cause of a verdict, with the part of the tree it was found on.
-type Reason struct {
-	Part    string  `json:"part"`
-	Code    string  `json:"code"`
-	Verdict Verdict `json:"verdict"`
-}
-
 // Assessment is the one verdict, every reason for it, what is missing, and the work.
 type Assessment struct {
 	Verdict  Verdict         `json:"verdict"`
@@ -43,7 +36,7 @@ func Assess(h rules.House, s Subject, r Readings) (Assessment, error) {
 	}
 	a := Assessment{Verdict: Sell, Reasons: []Reason{}, Missing: []string{}, Work: []Work{}}
 	if !s.Covered {
-		a.because("kind", "not-covered", NotYetJudged)
+		a.because(PartKind, "not-covered", NotYetJudged)
 		return a, nil
 	}
 	a.judgeAbove(s, r)
@@ -59,10 +52,12 @@ func Assess(h rules.House, s Subject, r Readings) (Assessment, error) {
 	return a, nil
 }
 
-func (a *Assessment) because(part, code string, v Verdict) {
+func (a *Assessment) because(part Part, code Cause, v Verdict) { a.against(part, code, v, nil) }
+
+func (a *Assessment) against(part Part, code Cause, v Verdict, held *Evidence) {
 	a.Verdict = Worse(a.Verdict, v)
 	if v != Sell {
-		a.Reasons = append(a.Reasons, Reason{part, code, v})
+		a.Reasons = append(a.Reasons, Reason{part, code, v, held})
 	}
 }
 
@@ -74,7 +69,7 @@ func (a *Assessment) need(name string, looked bool) {
 
 func (a *Assessment) judgeAbove(s Subject, r Readings) {
 	for _, f := range r.Above.findings(s) {
-		a.need(f.part, f.found != "")
+		a.need(string(f.part), f.found != "")
 		if f.found != "" {
 			a.because(f.part, f.found, aboveTable[f.part][f.found])
 		}
@@ -95,10 +90,12 @@ func (a *Assessment) judgeFlare(h rules.House, s Subject, r Readings) error {
 		return err
 	}
 	a.Flare = &flare
-	a.because("flare", string(flare.Action), map[FlareAction]Verdict{
-		ActNone: Sell, ActClear: Fix, ActClearAndInspect: Fix, ActExcavate: NotYetJudged, ActSendBack: SendBack,
-	}[flare.Action])
+	a.against(PartFlare, Cause(flare.Action), flareActionVerdict[flare.Action], flare.held)
 	return nil
+}
+
+var flareActionVerdict = map[FlareAction]Verdict{
+	ActNone: Sell, ActClear: Fix, ActClearAndInspect: Fix, ActExcavate: NotYetJudged, ActSendBack: SendBack,
 }
 
 func or(given *float64, sound float64) float64 {
@@ -108,7 +105,7 @@ func or(given *float64, sound float64) float64 {
 	return *given
 }
 
-func first(given, sound string) string {
+func first[T ~string](given, sound T) T {
 	if given == "" {
 		return sound
 	}
@@ -131,7 +128,7 @@ func (a Assessment) DepthInDoubt() bool {
 // Supports tells whether the ball must be carried from below.
 func (a Assessment) Supports() bool {
 	for _, w := range a.Work {
-		if w.Code == "support-ball" {
+		if w.Code == SupportBall {
 			return true
 		}
 	}

@@ -1,7 +1,9 @@
 package stock
 
 import (
+	"sedum/core/ground"
 	"sedum/core/rules"
+	"sedum/core/set"
 )
 
 // judgeForm asks each form of stock only what it needs.
@@ -27,16 +29,16 @@ func (a *Assessment) judgeBalled(h rules.House, s Subject, r Readings) error {
 	if r.Balled != nil {
 		look = *r.Balled
 	}
-	sizing := first(s.Sizing, "caliper")
+	sizing := first(s.Sizing, SizingCaliper)
 	a.need("ball_diameter_mm", r.BallDiameterMM != nil)
-	if sizing == "caliper" {
+	if sizing == SizingCaliper {
 		a.need("caliper_mm", r.CaliperMM != nil)
 	}
 	a.need("soundness", look.Soundness != "")
 	a.need("trunk_moves", look.TrunkMoves != nil)
 	a.need("moisture", r.Moisture != "")
 	a.need("cloth", look.Cloth != "")
-	if r.BallDiameterMM == nil || r.BallHeightMM == nil || (r.CaliperMM == nil && sizing == "caliper") {
+	if r.BallDiameterMM == nil || r.BallHeightMM == nil || (r.CaliperMM == nil && sizing == SizingCaliper) {
 		return nil
 	}
 	flare := 0.0
@@ -45,8 +47,8 @@ func (a *Assessment) judgeBalled(h rules.House, s Subject, r Readings) error {
 	}
 	result, err := JudgeBalled(h, BalledInput{
 		BallDiameterMM: *r.BallDiameterMM, BallHeightMM: *r.BallHeightMM, CaliperMM: or(r.CaliperMM, 1), FlareDepthMM: flare,
-		Medium: s.BallMedium(), Soundness: first(look.Soundness, "firm"), TrunkMoves: look.TrunkMoves != nil && *look.TrunkMoves,
-		Moisture: first(r.Moisture, "moist"), Sizing: sizing, Lifters: Staff,
+		Medium: s.BallMedium(), Soundness: first(look.Soundness, SoundnessFirm), TrunkMoves: look.TrunkMoves != nil && *look.TrunkMoves,
+		Moisture: first(r.Moisture, MoistureMoist), Sizing: sizing, Lifters: Staff,
 	})
 	if err != nil {
 		return err
@@ -58,10 +60,10 @@ func (a *Assessment) judgeBalled(h rules.House, s Subject, r Readings) error {
 		if code == "too-little-root-below-flare" && unseen {
 			verdict = NotYetJudged // nothing is sent back for a depth that nobody saw
 		}
-		a.because("ball", code, verdict)
+		a.against(PartBall, code, verdict, result.held[code])
 	}
 	if look.Twine != nil && *look.Twine { // no school leaves it on: the trunk grows into it
-		a.because("ball", "twine", Fix)
+		a.because(PartBall, "twine", Fix)
 	}
 	diameter, left := *r.BallDiameterMM, *r.BallHeightMM-flare
 	a.LeftDiameterMM, a.LeftHeightMM = &diameter, &left
@@ -69,7 +71,7 @@ func (a *Assessment) judgeBalled(h rules.House, s Subject, r Readings) error {
 }
 
 // balledReasonVerdict is the least verdict that each reason of JudgeBalled brings.
-var balledReasonVerdict = map[string]Verdict{
+var balledReasonVerdict = map[Cause]Verdict{
 	"broken-ball": SendBack, "no-standard": Fix, "ball-too-small": SendBack, "ball-small": Fix,
 	"too-little-root-below-flare": SendBack, "soak": Fix, "clear-flare": Fix,
 }
@@ -88,14 +90,11 @@ func (a *Assessment) judgeBareRoot(h rules.House, s Subject, r Readings) error {
 	a.need("buds", look.Buds != "")
 	a.need("broken_roots", look.BrokenRoots != nil)
 	// The exposure clock joins in (handbook, "How one verdict is made").
-	switch s.Clock {
-	case Critical:
-		a.because("clock", Critical, Fix)
-	case Spent:
-		a.because("clock", Spent, SendBack)
+	if v, ok := clockVerdict[s.Clock]; ok {
+		a.because(PartClock, Cause(s.Clock), v)
 	}
 	if s.Grafted && look.GraftMM != nil && look.SoilLineMM != nil && *look.GraftMM < *look.SoilLineMM {
-		a.because("graft", "buried", Fix)
+		a.against(PartGraft, "buried", Fix, &Evidence{*look.GraftMM, *look.SoilLineMM, "mm", ""})
 	}
 	if r.CaliperMM == nil || look.SpreadMM == nil || look.LengthMM == nil {
 		return nil
@@ -107,21 +106,24 @@ func (a *Assessment) judgeBareRoot(h rules.House, s Subject, r Readings) error {
 	// At the bench no hole is known yet; the plan fits root and hole to each other.
 	result, err := JudgeBareRoot(h, BareRootInput{
 		CaliperMM: *r.CaliperMM, RootSpreadMM: *look.SpreadMM, RootLengthMM: *look.LengthMM,
-		HoleDepthMM: *look.LengthMM + h.Value(rules.BareRootUnderTips), Drainage: "good", School: "never-trim",
-		Moisture: first(look.Moisture, "moist"), Mould: look.Mould != nil && *look.Mould, Buds: first(look.Buds, "dormant"), BrokenRoots: broken,
+		HoleDepthMM: *look.LengthMM + h.Value(rules.BareRootUnderTips), Drainage: ground.DrainageGood, School: TrimSchoolNeverTrim,
+		Moisture: first(look.Moisture, RootMoistureMoist), Mould: look.Mould != nil && *look.Mould, Buds: first(look.Buds, BudsDormant), BrokenRoots: broken,
 	})
 	if err != nil {
 		return err
 	}
 	a.BareRoot = &result
 	for _, code := range result.Reasons {
-		a.because("roots", code, bareRootReasonVerdict[code])
+		a.against(PartRoots, code, bareRootReasonVerdict[code], result.held[code])
 	}
 	return nil
 }
 
+// clockVerdict is what a clock that runs out brings.
+var clockVerdict = map[ClockStatus]Verdict{Critical: Fix, Spent: SendBack}
+
 // bareRootReasonVerdict is the least verdict that each reason of JudgeBareRoot brings.
-var bareRootReasonVerdict = map[string]Verdict{
+var bareRootReasonVerdict = map[Cause]Verdict{
 	"dried-out": SendBack, "mould": SendBack, "pot-up": Hold, "soak": Fix, "plant-within-3-days": Fix,
 	"roots-too-short": SendBack, "roots-short": Fix, "trim-broken": Fix, "slot-or-trim": Fix, "bend-risk": Fix,
 }
@@ -138,7 +140,7 @@ func (a *Assessment) judgeRoots(h rules.House, s Subject, r Readings) error {
 	a.need("fill_pct", r.FillPct != nil)
 	a.need("roots", r.RootsLooked)
 	// Air and cloth prune the roots at the wall, and a plug has no room for felt: only the usual pot is asked for it.
-	if s.Form == Container && s.Pot == "standard" {
+	if s.Form == Container && s.Pot == PotStandard {
 		a.need("mat_side_pct", r.MatSidePct != nil)
 		a.need("mat_bottom_pct", r.MatBottomPct != nil)
 	}
@@ -160,16 +162,16 @@ func (a *Assessment) judgeRoots(h rules.House, s Subject, r Readings) error {
 		BallDiameterMM: *r.BallDiameterMM, BallHeightMM: height, CaliperMM: *r.CaliperMM,
 		Roots: roots, MainRootsMM: r.MainRootsMM,
 		MatSidePct: or(r.MatSidePct, 0), MatBottomPct: or(r.MatBottomPct, 0), FillPct: or(r.FillPct, 100),
-		Texture: first(r.Texture, "firm"), Odour: first(r.Odour, "none"),
-		BottomRoots: first(r.BottomRoots, "present"), Moisture: first(r.Moisture, "moist"),
-		Season: s.Season, Foliage: s.Foliage, School: RootSchool(h, s.Season), Pot: s.Pot,
+		Texture: first(r.Texture, TextureFirm), Odour: first(r.Odour, OdourNone),
+		BottomRoots: first(r.BottomRoots, BottomRootsPresent), Moisture: first(r.Moisture, MoistureMoist),
+		Season: s.Season, Foliage: s.Foliage, School: RootSchoolOf(h, s.Season), Pot: s.Pot,
 	})
 	if err != nil {
 		return err
 	}
 	a.RootBall = &result
 	for _, code := range result.Reasons {
-		a.because("roots", code, rootReasonVerdict[code])
+		a.against(PartRoots, code, rootReasonVerdict[code], result.held[code])
 	}
 	a.Verdict = Worse(a.Verdict, result.Verdict)
 	diameter, left := *r.BallDiameterMM-2*result.SideShaveMM, height-result.BottomSliceMM
@@ -178,19 +180,19 @@ func (a *Assessment) judgeRoots(h rules.House, s Subject, r Readings) error {
 }
 
 // rootReasonVerdict is the least verdict that each reason of RootBall brings.
-var rootReasonVerdict = map[string]Verdict{
+var rootReasonVerdict = map[Cause]Verdict{
 	"root-rot": SendBack, "under-rooted": Hold, "support-ball": Fix, "overwatered": Hold, "soak": Fix,
 	"uncorrectable-roots": SendBack, "count-main-roots": Fix, "too-much-to-cut": SendBack,
 	"cut-when-dormant": Hold, "cut-at-collar": Fix, "wait-for-cool": Hold, "wait-for-dormancy": Hold,
 }
 
-// RootSchool is the school of root treatment in force: by season, shave when dormant or in autumn, else score.
-func RootSchool(h rules.House, season string) string {
-	if chosen := h.School(rules.StepRoots); chosen != "by-season" {
+// RootSchoolOf is the school of root treatment in force: by season, shave when dormant or in autumn, else score.
+func RootSchoolOf(h rules.House, season Season) RootSchool {
+	if chosen := RootSchool(h.School(rules.StepRoots)); set.Has(chosen) {
 		return chosen
 	}
-	if season == "dormant" || season == "autumn" {
-		return "shave"
+	if season == SeasonDormant || season == SeasonAutumn {
+		return RootSchoolShave
 	}
-	return "score"
+	return RootSchoolScore
 }

@@ -30,16 +30,16 @@ func drawLook(t *rapid.T) stock.Readings {
 	r := stock.Readings{
 		BallDiameterMM: ptr(float64(rapid.IntRange(120, 600).Draw(t, "width of the ball"))), BallHeightMM: &height,
 		CaliperMM: ptr(float64(rapid.IntRange(6, 60).Draw(t, "caliper"))), HeightM: ptr(2.0),
-		Above: stock.Above{Leader: pick("leader", "one", "two", "broken-tip", "none"), Trunk: pick("trunk", "clean", "healed-scar", "small-wound"),
-			Branching: pick("branching", "well-spaced", "rubbing"), Life: pick("life", "plump", "dead-tips", "late-buds"),
-			Ties: pick("ties", "none", "tight"), Pests: pick("pests", "none", "isolate")},
+		Above: stock.Above{Leader: stock.Cause(pick("leader", "one", "two", "broken-tip", "none")), Trunk: stock.Cause(pick("trunk", "clean", "healed-scar", "small-wound")),
+			Branching: stock.Cause(pick("branching", "well-spaced", "rubbing")), Life: stock.Cause(pick("life", "plump", "dead-tips", "late-buds")),
+			Ties: stock.Cause(pick("ties", "none", "tight")), Pests: stock.Cause(pick("pests", "none", "isolate"))},
 		Probes: []stock.Probe{}, SeenDepthMM: ptr(float64(rapid.IntRange(0, int(height)/2).Draw(t, "flare seen"))), RootsLooked: true, Roots: []stock.Circler{},
 		MatSidePct: percent("felt on the side"), MatBottomPct: percent("felt on the base"), FillPct: percent("fill"),
-		Texture: pick("feel", "firm", "soft"), Odour: pick("smell", "none", "sour"), BottomRoots: pick("at the bottom", "present", "absent"),
-		Moisture: pick("moisture", "dry", "moist", "wet"),
+		Texture: stock.Texture(pick("feel", "firm", "soft")), Odour: stock.Odour(pick("smell", "none", "sour")), BottomRoots: stock.BottomRoots(pick("at the bottom", "present", "absent")),
+		Moisture: stock.Moisture(pick("moisture", "dry", "moist", "wet")),
 	}
 	for range rapid.IntRange(0, 3).Draw(t, "roots that go round") {
-		c := stock.Circler{Root: stock.Root{Zone: pick("zone", "side", "bottom", "collar"), DiameterMM: float64(rapid.IntRange(1, 20).Draw(t, "thick")),
+		c := stock.Circler{Root: stock.Root{Zone: stock.Zone(pick("zone", "side", "bottom", "collar")), DiameterMM: float64(rapid.IntRange(1, 20).Draw(t, "thick")),
 			ArcDeg: float64(rapid.IntRange(1, 36).Draw(t, "round") * 10)}}
 		if c.Zone == "collar" {
 			c.GapMM = ptr(float64(rapid.IntRange(0, 30).Draw(t, "gap")))
@@ -57,7 +57,7 @@ func drawLook(t *rapid.T) stock.Readings {
 func TestWhatIsLeftOutNeverHelps(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		s := subject()
-		s.Season = rapid.SampledFrom([]string{"dormant", "autumn", "summer", "spring-flush"}).Draw(t, "season")
+		s.Season = rapid.SampledFrom([]stock.Season{"dormant", "autumn", "summer", "spring-flush"}).Draw(t, "season")
 		r := drawLook(t)
 		whole, err := stock.Assess(rules.House{}, s, r)
 		require.NoError(t, err)

@@ -10,16 +10,16 @@ import (
 
 // BalledInput is a field-dug ball as it stands in the yard.
 type BalledInput struct {
-	BallDiameterMM float64 `json:"ball_diameter_mm" exclusiveMinimum:"0"`
-	BallHeightMM   float64 `json:"ball_height_mm" exclusiveMinimum:"0"`
-	CaliperMM      float64 `json:"caliper_mm" exclusiveMinimum:"0"`
-	FlareDepthMM   float64 `json:"flare_depth_mm" minimum:"0" doc:"soil thrown up over the flare when it was dug"`
-	Medium         string  `json:"medium" enum:"mix,sand,loam,clay"`
-	Soundness      string  `json:"soundness" enum:"firm,cracked,loose" doc:"a flattened ball counts as loose"`
-	TrunkMoves     bool    `json:"trunk_moves" doc:"the trunk moves and the ball does not"`
-	Moisture       string  `json:"moisture" enum:"dry,moist,wet"`
-	Sizing         string  `json:"sizing" enum:"caliper,height" doc:"conifers and shrubs are sized by height"`
-	Lifters        Lifters `json:"lifters" enum:"staff,public"`
+	BallDiameterMM float64   `json:"ball_diameter_mm" exclusiveMinimum:"0"`
+	BallHeightMM   float64   `json:"ball_height_mm" exclusiveMinimum:"0"`
+	CaliperMM      float64   `json:"caliper_mm" exclusiveMinimum:"0"`
+	FlareDepthMM   float64   `json:"flare_depth_mm" minimum:"0" doc:"soil thrown up over the flare when it was dug"`
+	Medium         Medium    `json:"medium"`
+	Soundness      Soundness `json:"soundness"  doc:"a flattened ball counts as loose"`
+	TrunkMoves     bool      `json:"trunk_moves" doc:"the trunk moves and the ball does not"`
+	Moisture       Moisture  `json:"moisture"`
+	Sizing         Sizing    `json:"sizing"  doc:"conifers and shrubs are sized by height"`
+	Lifters        Lifters   `json:"lifters" `
 }
 
 // BalledResult holds the ball against the least for that caliper, and says how it is lifted.
@@ -28,8 +28,9 @@ type BalledResult struct {
 	MinDepthMM    *float64 `json:"min_depth_mm" decimals:"1"`
 	UsableDepthMM float64  `json:"usable_depth_mm" decimals:"0"`
 	Load
-	Verdict Verdict  `json:"verdict"`
-	Reasons []string `json:"reasons"`
+	Verdict Verdict `json:"verdict"`
+	Reasons []Cause `json:"reasons"`
+	held    map[Cause]*Evidence
 }
 
 // leastBall is the least diameter of a ball by caliper, mm (handbook, calculators.md, balled).
@@ -80,11 +81,11 @@ func JudgeBalled(h rules.House, in BalledInput) (BalledResult, error) {
 		UsableDepthMM: in.BallHeightMM - in.FlareDepthMM,
 		Load:          Weigh(h, Balled, in.BallDiameterMM, in.BallHeightMM, in.Medium, in.Lifters),
 	}
-	j := judgement{verdict: Sell, reasons: []string{}}
-	if in.Soundness != "firm" || in.TrunkMoves {
+	j := judge()
+	if in.Soundness != SoundnessFirm || in.TrunkMoves {
 		j.because("broken-ball", SendBack)
 	}
-	if in.Sizing == "height" {
+	if in.Sizing == SizingHeight {
 		j.because("no-standard", Fix)
 	} else {
 		diameter := LeastBallMM(in.CaliperMM)
@@ -92,20 +93,20 @@ func JudgeBalled(h rules.House, in BalledInput) (BalledResult, error) {
 		out.MinDiameterMM, out.MinDepthMM = &diameter, &depth
 		least := h.Value(rules.BalledLeastShare)
 		if num.Under(in.BallDiameterMM, least*diameter) {
-			j.because("ball-too-small", SendBack)
+			j.against("ball-too-small", SendBack, Evidence{in.BallDiameterMM, least * diameter, "mm", rules.BalledLeastShare})
 		} else if num.Under(in.BallDiameterMM, diameter) {
-			j.because("ball-small", Fix)
+			j.against("ball-small", Fix, Evidence{in.BallDiameterMM, diameter, "mm", ""})
 		}
 		if num.Under(out.UsableDepthMM, least*depth) {
-			j.because("too-little-root-below-flare", SendBack)
+			j.against("too-little-root-below-flare", SendBack, Evidence{out.UsableDepthMM, least * depth, "mm", rules.BalledLeastShare})
 		}
 	}
-	if in.Moisture == "dry" {
+	if in.Moisture == MoistureDry {
 		j.because("soak", Fix)
 	}
-	if num.Over(in.FlareDepthMM, SurfaceLimitMM(h, in.BallHeightMM)) {
-		j.because("clear-flare", Fix)
+	if surface := SurfaceLimitMM(h, in.BallHeightMM); num.Over(in.FlareDepthMM, surface) {
+		j.against("clear-flare", Fix, Evidence{in.FlareDepthMM, surface, "mm", rules.FlareSurfaceShare})
 	}
-	out.Verdict, out.Reasons = j.verdict, j.reasons
+	out.Verdict, out.Reasons, out.held = j.verdict, j.reasons, j.held
 	return out, nil
 }

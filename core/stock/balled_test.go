@@ -7,6 +7,7 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"sedum/core/ground"
 	"sedum/core/rules"
 	"sedum/core/stock"
 )
@@ -30,25 +31,25 @@ func TestABallIsJudgedByWhatHoldsTheTree(t *testing.T) {
 	for _, c := range []struct {
 		change  func(*stock.BalledInput)
 		verdict stock.Verdict
-		reasons []string
+		reasons []stock.Cause
 	}{
-		{func(*stock.BalledInput) {}, stock.Sell, []string{}},
-		{func(in *stock.BalledInput) { in.TrunkMoves = true }, stock.SendBack, []string{"broken-ball"}},
-		{func(in *stock.BalledInput) { in.Soundness = "cracked" }, stock.SendBack, []string{"broken-ball"}},
-		{func(in *stock.BalledInput) { in.BallDiameterMM = 609 }, stock.Fix, []string{"ball-small"}},
-		{func(in *stock.BalledInput) { in.BallDiameterMM = 548 }, stock.SendBack, []string{"ball-too-small"}},
+		{func(*stock.BalledInput) {}, stock.Sell, []stock.Cause{}},
+		{func(in *stock.BalledInput) { in.TrunkMoves = true }, stock.SendBack, []stock.Cause{"broken-ball"}},
+		{func(in *stock.BalledInput) { in.Soundness = "cracked" }, stock.SendBack, []stock.Cause{"broken-ball"}},
+		{func(in *stock.BalledInput) { in.BallDiameterMM = 609 }, stock.Fix, []stock.Cause{"ball-small"}},
+		{func(in *stock.BalledInput) { in.BallDiameterMM = 548 }, stock.SendBack, []stock.Cause{"ball-too-small"}},
 		// least depth for 610 is 320 + 102/252 of 120 = 368.6; nine tenths are 331.7
-		{func(in *stock.BalledInput) { in.FlareDepthMM = 88.2 }, stock.Fix, []string{"clear-flare"}},
-		{func(in *stock.BalledInput) { in.FlareDepthMM = 88.4 }, stock.SendBack, []string{"too-little-root-below-flare", "clear-flare"}},
-		{func(in *stock.BalledInput) { in.Moisture = "dry" }, stock.Fix, []string{"soak"}},
-		{func(in *stock.BalledInput) { in.Sizing, in.BallDiameterMM = "height", 200 }, stock.Fix, []string{"no-standard"}},
+		{func(in *stock.BalledInput) { in.FlareDepthMM = 88.2 }, stock.Fix, []stock.Cause{"clear-flare"}},
+		{func(in *stock.BalledInput) { in.FlareDepthMM = 88.4 }, stock.SendBack, []stock.Cause{"too-little-root-below-flare", "clear-flare"}},
+		{func(in *stock.BalledInput) { in.Moisture = "dry" }, stock.Fix, []stock.Cause{"soak"}},
+		{func(in *stock.BalledInput) { in.Sizing, in.BallDiameterMM = "height", 200 }, stock.Fix, []stock.Cause{"no-standard"}},
 	} {
 		in := soundBalled()
 		c.change(&in)
 		out, err := stock.JudgeBalled(rules.House{}, in)
 		require.NoError(t, err)
-		assert.Equal(t, c.verdict, out.Verdict, "%+v", in)
-		assert.Equal(t, c.reasons, out.Reasons, "%+v", in)
+		assert.EqualValues(t, c.verdict, out.Verdict, "%+v", in)
+		assert.EqualValues(t, c.reasons, out.Reasons, "%+v", in)
 	}
 }
 
@@ -57,8 +58,8 @@ func TestRootsAreNeverBentToFitAHole(t *testing.T) {
 		in := stock.BareRootInput{
 			CaliperMM: rapid.Float64Range(2, 60).Draw(t, "caliper"), RootSpreadMM: rapid.Float64Range(50, 900).Draw(t, "spread"),
 			RootLengthMM: rapid.Float64Range(50, 900).Draw(t, "length"), HoleDepthMM: rapid.Float64Range(50, 900).Draw(t, "hole"),
-			Drainage: rapid.SampledFrom([]string{"fast", "good", "slow", "poor"}).Draw(t, "drainage"),
-			School:   rapid.SampledFrom([]string{"never-trim", "trim"}).Draw(t, "school"), Moisture: "moist", Buds: "dormant",
+			Drainage: rapid.SampledFrom([]ground.Drainage{"fast", "good", "slow", "poor"}).Draw(t, "drainage"),
+			School:   rapid.SampledFrom([]stock.TrimSchool{"never-trim", "trim"}).Draw(t, "school"), Moisture: "moist", Buds: "dormant",
 		}
 		out, err := stock.JudgeBareRoot(rules.House{}, in)
 		require.NoError(t, err)
@@ -70,7 +71,7 @@ func TestRootsAreNeverBentToFitAHole(t *testing.T) {
 	})
 }
 
-func contains(list []string, s string) bool {
+func contains(list []stock.Cause, s stock.Cause) bool {
 	for _, each := range list {
 		if each == s {
 			return true

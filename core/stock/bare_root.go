@@ -4,22 +4,23 @@ import (
 	"math"
 
 	"sedum/core/fault"
+	"sedum/core/ground"
 	"sedum/core/num"
 	"sedum/core/rules"
 )
 
 // BareRootInput is a bare root as it was spread and measured, and the hole that waits for it.
 type BareRootInput struct {
-	CaliperMM    float64 `json:"caliper_mm" exclusiveMinimum:"0"`
-	RootSpreadMM float64 `json:"root_spread_mm" exclusiveMinimum:"0"`
-	RootLengthMM float64 `json:"root_length_mm" exclusiveMinimum:"0" doc:"what hangs downward once the roots are spread"`
-	HoleDepthMM  float64 `json:"hole_depth_mm" exclusiveMinimum:"0" doc:"from the flare down to loosened soil"`
-	Drainage     string  `json:"drainage" enum:"fast,good,slow,poor"`
-	School       string  `json:"school" enum:"never-trim,trim"`
-	Moisture     string  `json:"moisture" enum:"moist,surface-dry,brittle"`
-	Mould        bool    `json:"mould"`
-	Buds         string  `json:"buds" enum:"dormant,swelling,leafed"`
-	BrokenRoots  int     `json:"broken_roots" minimum:"0"`
+	CaliperMM    float64         `json:"caliper_mm" exclusiveMinimum:"0"`
+	RootSpreadMM float64         `json:"root_spread_mm" exclusiveMinimum:"0"`
+	RootLengthMM float64         `json:"root_length_mm" exclusiveMinimum:"0" doc:"what hangs downward once the roots are spread"`
+	HoleDepthMM  float64         `json:"hole_depth_mm" exclusiveMinimum:"0" doc:"from the flare down to loosened soil"`
+	Drainage     ground.Drainage `json:"drainage" enum:"fast,good,slow,poor"`
+	School       TrimSchool      `json:"school"`
+	Moisture     RootMoisture    `json:"moisture"`
+	Mould        bool            `json:"mould"`
+	Buds         Buds            `json:"buds"`
+	BrokenRoots  int             `json:"broken_roots" minimum:"0"`
 }
 
 // BareRootResult holds the roots against the caliper and against the hole.
@@ -29,7 +30,8 @@ type BareRootResult struct {
 	TrimMM              float64  `json:"trim_mm" decimals:"1"`
 	RequiredHoleDepthMM float64  `json:"required_hole_depth_mm" decimals:"1"`
 	Verdict             Verdict  `json:"verdict"`
-	Reasons             []string `json:"reasons"`
+	Reasons             []Cause  `json:"reasons"`
+	held                map[Cause]*Evidence
 }
 
 // spreadByCaliper is the root spread that a caliper asks for, mm (handbook, calculators.md, bare-root).
@@ -49,41 +51,41 @@ func JudgeBareRoot(h rules.House, in BareRootInput) (BareRootResult, error) {
 	if err := fault.Check(in).Err(); err != nil {
 		return BareRootResult{}, err
 	}
-	j := judgement{verdict: Sell, reasons: []string{}}
-	if in.Moisture == "brittle" {
+	j := judge()
+	if in.Moisture == RootMoistureBrittle {
 		j.because("dried-out", SendBack)
 	}
 	if in.Mould {
 		j.because("mould", SendBack)
 	}
-	if in.Buds == "leafed" {
+	if in.Buds == BudsLeafed {
 		j.because("pot-up", Hold)
 	}
-	if in.Moisture == "surface-dry" {
+	if in.Moisture == RootMoistureSurfaceDry {
 		j.because("soak", Fix)
 	}
-	if in.Buds == "swelling" {
+	if in.Buds == BudsSwelling {
 		j.because("plant-within-3-days", Fix)
 	}
 	out := BareRootResult{RequiredSpreadMM: RequiredSpreadMM(in.CaliperMM)}
 	if out.RequiredSpreadMM == nil {
-		if num.Under(in.RootLengthMM, h.Value(rules.BareRootSeedling)) {
-			j.because("roots-too-short", SendBack)
+		if least := h.Value(rules.BareRootSeedling); num.Under(in.RootLengthMM, least) {
+			j.against("roots-too-short", SendBack, Evidence{in.RootLengthMM, least, "mm", rules.BareRootSeedling})
 		}
 	} else {
 		ratio := in.RootSpreadMM / *out.RequiredSpreadMM
 		out.SpreadRatio = &ratio
-		if num.Under(ratio, h.Value(rules.BareRootLeastShare)) {
-			j.because("roots-too-short", SendBack)
+		if least := h.Value(rules.BareRootLeastShare); num.Under(ratio, least) {
+			j.against("roots-too-short", SendBack, Evidence{in.RootSpreadMM, least * *out.RequiredSpreadMM, "mm", rules.BareRootLeastShare})
 		} else if num.Under(ratio, 1) {
-			j.because("roots-short", Fix)
+			j.against("roots-short", Fix, Evidence{in.RootSpreadMM, *out.RequiredSpreadMM, "mm", ""})
 		}
 	}
 	if in.BrokenRoots > 0 {
 		j.because("trim-broken", Fix)
 	}
 	out.RequiredHoleDepthMM, out.TrimMM = fitToHole(h, in, &j)
-	out.Verdict, out.Reasons = j.verdict, j.reasons
+	out.Verdict, out.Reasons, out.held = j.verdict, j.reasons, j.held
 	return out, nil
 }
 
@@ -94,12 +96,12 @@ func fitToHole(h rules.House, in BareRootInput, j *judgement) (hole, trim float6
 	if num.AtMost(in.RootLengthMM, in.HoleDepthMM-under) {
 		return in.HoleDepthMM, 0
 	}
-	if in.School == "trim" {
+	if in.School == TrimSchoolTrim {
 		trim = math.Min(most, in.RootLengthMM-(in.HoleDepthMM-under))
 		return math.Max(in.HoleDepthMM, in.RootLengthMM-trim+under), trim
 	}
 	deepest := h.Value(rules.BareRootHoleMost)
-	if in.Drainage == "slow" || in.Drainage == "poor" {
+	if in.Drainage == ground.DrainageSlow || in.Drainage == ground.DrainagePoor {
 		deepest = h.Value(rules.BareRootHoleWet)
 	}
 	if num.AtMost(in.RootLengthMM+under, deepest) {

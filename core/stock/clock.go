@@ -76,7 +76,7 @@ const (
 
 // RunClock turns the entries into stages up to now, cut into stretches for each of which one reading of the air may stand, and adds
 // them up (Exposure). A clock that is about to begin is shown as at its beginning.
-func RunClock(h rules.House, sensitivity string, touches []Touch, air AirAlong, now time.Time) (RootClock, error) {
+func RunClock(h rules.House, sensitivity Sensitivity, touches []Touch, air AirAlong, now time.Time) (RootClock, error) {
 	out := RootClock{Input: ExposureInput{Sensitivity: sensitivity, Stages: []Stage{}}}
 	if len(touches) > 0 && now.Before(touches[0].At) {
 		now = touches[0].At

@@ -24,8 +24,8 @@ const (
 	WaterBucket Cover = "water-bucket"
 )
 
-// Covers lists every cover.
-func Covers() []Cover {
+// All lists them.
+func (Cover) All() []Cover {
 	return []Cover{BareSunWind, BareShade, WetCloth, DryBox, DampPacking, GelBag, ColdStore, HeeledIn, WaterBucket}
 }
 
@@ -41,14 +41,14 @@ func (c Cover) closed() bool {
 
 // Air is what surrounds a root: its cover, temperature and relative humidity.
 type Air struct {
-	Cover Cover   `json:"cover" enum:"bare-sun-wind,bare-shade,wet-cloth,dry-box,damp-packing,gel-bag,cold-store,heeled-in,water-bucket"`
+	Cover Cover   `json:"cover" `
 	TempC float64 `json:"temp_c" minimum:"-60" maximum:"60" decimals:"1"`
 	RHPct float64 `json:"rh_pct" minimum:"0" maximum:"100" decimals:"0"`
 }
 
 // Stage is one stretch since lifting, or a rewetting, which takes no time.
 type Stage struct {
-	Cover *Cover   `json:"cover,omitempty" enum:"bare-sun-wind,bare-shade,wet-cloth,dry-box,damp-packing,gel-bag,cold-store,heeled-in,water-bucket"`
+	Cover *Cover   `json:"cover,omitempty" `
 	Hours *float64 `json:"hours,omitempty" minimum:"0"`
 	TempC *float64 `json:"temp_c,omitempty" minimum:"-60" maximum:"60"`
 	RHPct *float64 `json:"rh_pct,omitempty" minimum:"0" maximum:"100"`
@@ -59,32 +59,46 @@ func (s Stage) air() Air { return Air{*s.Cover, *s.TempC, *s.RHPct} }
 
 // ExposureInput is the life of a bare root since it was lifted.
 type ExposureInput struct {
-	Sensitivity string  `json:"sensitivity" enum:"tender,average,tough"`
-	Stages      []Stage `json:"stages"`
-	Now         Air     `json:"now"`
+	Sensitivity Sensitivity `json:"sensitivity"`
+	Stages      []Stage     `json:"stages"`
+	Now         Air         `json:"now"`
 }
 
 // ExposureResult is how much of its budget a bare root has used and what is left.
 type ExposureResult struct {
-	BudgetKPaH float64   `json:"budget_kpah" decimals:"1"`
-	UsedKPaH   float64   `json:"used_kpah" decimals:"4"`
-	UsedShare  float64   `json:"used_share" decimals:"4"`
-	AgeShare   float64   `json:"age_share" decimals:"4"`
-	Status     string    `json:"status"`
-	HoursLeft  *float64  `json:"hours_left" decimals:"1"`
-	Running    []float64 `json:"running" decimals:"4"`
-	Alarms     []string  `json:"alarms"`
+	BudgetKPaH float64      `json:"budget_kpah" decimals:"1"`
+	UsedKPaH   float64      `json:"used_kpah" decimals:"4"`
+	UsedShare  float64      `json:"used_share" decimals:"4"`
+	AgeShare   float64      `json:"age_share" decimals:"4"`
+	Status     ClockStatus  `json:"status"`
+	HoursLeft  *float64     `json:"hours_left" decimals:"1"`
+	Running    []float64    `json:"running" decimals:"4"`
+	Alarms     []ClockAlarm `json:"alarms"`
 }
 
-// The states of the clock.
+// ClockStatus is how much of its life a bare root has used.
+type ClockStatus string
+
+// The words of ClockStatus.
 const (
-	Fresh    = "fresh"
-	Soon     = "soon"
-	Critical = "critical"
-	Spent    = "spent"
+	Fresh    ClockStatus = "fresh"
+	Soon     ClockStatus = "soon"
+	Critical ClockStatus = "critical"
+	Spent    ClockStatus = "spent"
 )
 
-var clockOrder = map[string]int{Fresh: 0, Soon: 1, Critical: 2, Spent: 3}
+// All lists them.
+func (ClockStatus) All() []ClockStatus { return []ClockStatus{Fresh, Soon, Critical, Spent} }
+
+// ClockAlarm is what has harmed a bare root, or may.
+type ClockAlarm string
+
+// All lists them.
+func (ClockAlarm) All() []ClockAlarm {
+	return []ClockAlarm{"frost-risk", "overheating", "over-soaked", "over-age"}
+}
+
+var clockOrder = map[ClockStatus]int{Fresh: 0, Soon: 1, Critical: 2, Spent: 3}
 
 // Check returns what is wrong with the input.
 func (in ExposureInput) Check() error {
@@ -137,8 +151,8 @@ func Exposure(h rules.House, in ExposureInput) (ExposureResult, error) {
 	if err := in.Check(); err != nil {
 		return ExposureResult{}, err
 	}
-	budget := h.Value(map[string]rules.Key{"tender": rules.ClockTender, "average": rules.ClockAverage, "tough": rules.ClockTough}[in.Sensitivity])
-	out := ExposureResult{BudgetKPaH: budget, Running: []float64{}, Alarms: []string{}}
+	budget := h.Value(map[Sensitivity]rules.Key{SensitivityTender: rules.ClockTender, SensitivityAverage: rules.ClockAverage, SensitivityTough: rules.ClockTough}[in.Sensitivity])
+	out := ExposureResult{BudgetKPaH: budget, Running: []float64{}, Alarms: []ClockAlarm{}}
 	sinceRewet := 0.0
 	for _, s := range in.Stages {
 		if s.Rewet != nil {
@@ -211,7 +225,7 @@ func bucketRunHours(stages []Stage) float64 {
 	return longest
 }
 
-func clockStatus(h rules.House, in ExposureInput, share float64, soaked bool) string {
+func clockStatus(h rules.House, in ExposureInput, share float64, soaked bool) ClockStatus {
 	status := Spent
 	switch {
 	case num.Under(share, h.Value(rules.ClockSoon)):
@@ -221,14 +235,14 @@ func clockStatus(h rules.House, in ExposureInput, share float64, soaked bool) st
 	case num.Under(share, 1):
 		status = Critical
 	}
-	atLeast := func(s string) {
+	atLeast := func(s ClockStatus) {
 		if clockOrder[s] > clockOrder[status] {
 			status = s
 		}
 	}
 	for _, a := range airs(in) {
 		if num.Under(a.TempC, killingC) && a.Cover != HeeledIn && a.Cover != ColdStore {
-			if in.Sensitivity == "tough" {
+			if in.Sensitivity == SensitivityTough {
 				atLeast(Critical)
 			} else {
 				atLeast(Spent)
@@ -255,9 +269,9 @@ func airs(in ExposureInput) []Air {
 	return append(out, in.Now)
 }
 
-func alarms(in ExposureInput, soaked bool) []string {
-	out := []string{}
-	add := func(alarm string) {
+func alarms(in ExposureInput, soaked bool) []ClockAlarm {
+	out := []ClockAlarm{}
+	add := func(alarm ClockAlarm) {
 		if !has(out, alarm) {
 			out = append(out, alarm)
 		}

@@ -10,6 +10,7 @@ import (
 
 	"sedum/core/fault"
 	"sedum/core/rules"
+	"sedum/core/set"
 	"sedum/core/stock"
 )
 
@@ -26,7 +27,7 @@ func drawStages(t *rapid.T) []stock.Stage {
 			out = append(out, rewet())
 			continue
 		}
-		out = append(out, stage(rapid.SampledFrom(stock.Covers()).Draw(t, "cover"), rapid.Float64Range(0, 100).Draw(t, "hours"),
+		out = append(out, stage(rapid.SampledFrom(set.All[stock.Cover]()).Draw(t, "cover"), rapid.Float64Range(0, 100).Draw(t, "hours"),
 			rapid.Float64Range(-10, 40).Draw(t, "temp"), rapid.Float64Range(0, 100).Draw(t, "rh")))
 	}
 	return out
@@ -34,8 +35,8 @@ func drawStages(t *rapid.T) []stock.Stage {
 
 func TestTheClockNeverRunsBackwardsButByRewetting(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
-		in := stock.ExposureInput{Sensitivity: rapid.SampledFrom([]string{"tender", "average", "tough"}).Draw(t, "sensitivity"),
-			Stages: drawStages(t), Now: stock.Air{Cover: rapid.SampledFrom(stock.Covers()).Draw(t, "now"), TempC: 8, RHPct: 70}}
+		in := stock.ExposureInput{Sensitivity: rapid.SampledFrom([]stock.Sensitivity{"tender", "average", "tough"}).Draw(t, "sensitivity"),
+			Stages: drawStages(t), Now: stock.Air{Cover: rapid.SampledFrom(set.All[stock.Cover]()).Draw(t, "now"), TempC: 8, RHPct: 70}}
 		out, err := stock.Exposure(rules.House{}, in)
 		require.NoError(t, err)
 		before := 0.0
@@ -59,7 +60,7 @@ func TestTheClockNeverRunsBackwardsButByRewetting(t *testing.T) {
 func TestTheHoursLeftAreJustEnough(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		in := stock.ExposureInput{Sensitivity: "average", Stages: []stock.Stage{},
-			Now: stock.Air{Cover: rapid.SampledFrom(stock.Covers()).Draw(t, "now"), TempC: rapid.Float64Range(0, 24).Draw(t, "temp"), RHPct: rapid.Float64Range(5, 95).Draw(t, "rh")}}
+			Now: stock.Air{Cover: rapid.SampledFrom(set.All[stock.Cover]()).Draw(t, "now"), TempC: rapid.Float64Range(0, 24).Draw(t, "temp"), RHPct: rapid.Float64Range(5, 95).Draw(t, "rh")}}
 		out, err := stock.Exposure(rules.House{}, in)
 		require.NoError(t, err)
 		require.NotNil(t, out.HoursLeft)
@@ -74,25 +75,25 @@ func TestTheHoursLeftAreJustEnough(t *testing.T) {
 func TestWhatSpoilsARootBesideTheAir(t *testing.T) {
 	now := stock.Air{Cover: stock.HeeledIn, TempC: 4, RHPct: 90}
 	for _, c := range []struct {
-		sensitivity string
+		sensitivity stock.Sensitivity
 		stages      []stock.Stage
-		status      string
-		alarms      []string
+		status      stock.ClockStatus
+		alarms      []stock.ClockAlarm
 	}{
-		{"average", []stock.Stage{stage(stock.WetCloth, 0.1, -3, 90)}, stock.Fresh, []string{"frost-risk"}},
-		{"average", []stock.Stage{stage(stock.WetCloth, 0.1, -3.1, 90)}, stock.Spent, []string{"frost-risk"}},
-		{"tough", []stock.Stage{stage(stock.WetCloth, 0.1, -3.1, 90)}, stock.Critical, []string{"frost-risk"}},
-		{"tough", []stock.Stage{stage(stock.HeeledIn, 9, -9, 90)}, stock.Fresh, []string{}},
-		{"tough", []stock.Stage{stage(stock.GelBag, 0.1, 32, 90)}, stock.Fresh, []string{"overheating"}},
-		{"tough", []stock.Stage{stage(stock.GelBag, 0.1, 32.1, 90)}, stock.Critical, []string{"overheating"}},
-		{"tough", []stock.Stage{stage(stock.WaterBucket, 23.9, 8, 50), rewet()}, stock.Fresh, []string{}},
-		{"tough", []stock.Stage{stage(stock.WaterBucket, 12, 8, 50), rewet(), stage(stock.WaterBucket, 12, 8, 50)}, stock.Critical, []string{"over-soaked"}},
-		{"tough", []stock.Stage{stage(stock.WaterBucket, 23, 8, 50), stage(stock.WetCloth, 0, 8, 50), stage(stock.WaterBucket, 23, 8, 50)}, stock.Fresh, []string{}},
+		{"average", []stock.Stage{stage(stock.WetCloth, 0.1, -3, 90)}, stock.Fresh, []stock.ClockAlarm{"frost-risk"}},
+		{"average", []stock.Stage{stage(stock.WetCloth, 0.1, -3.1, 90)}, stock.Spent, []stock.ClockAlarm{"frost-risk"}},
+		{"tough", []stock.Stage{stage(stock.WetCloth, 0.1, -3.1, 90)}, stock.Critical, []stock.ClockAlarm{"frost-risk"}},
+		{"tough", []stock.Stage{stage(stock.HeeledIn, 9, -9, 90)}, stock.Fresh, []stock.ClockAlarm{}},
+		{"tough", []stock.Stage{stage(stock.GelBag, 0.1, 32, 90)}, stock.Fresh, []stock.ClockAlarm{"overheating"}},
+		{"tough", []stock.Stage{stage(stock.GelBag, 0.1, 32.1, 90)}, stock.Critical, []stock.ClockAlarm{"overheating"}},
+		{"tough", []stock.Stage{stage(stock.WaterBucket, 23.9, 8, 50), rewet()}, stock.Fresh, []stock.ClockAlarm{}},
+		{"tough", []stock.Stage{stage(stock.WaterBucket, 12, 8, 50), rewet(), stage(stock.WaterBucket, 12, 8, 50)}, stock.Critical, []stock.ClockAlarm{"over-soaked"}},
+		{"tough", []stock.Stage{stage(stock.WaterBucket, 23, 8, 50), stage(stock.WetCloth, 0, 8, 50), stage(stock.WaterBucket, 23, 8, 50)}, stock.Fresh, []stock.ClockAlarm{}},
 	} {
 		out, err := stock.Exposure(rules.House{}, stock.ExposureInput{Sensitivity: c.sensitivity, Stages: c.stages, Now: now})
 		require.NoError(t, err)
-		assert.Equal(t, c.status, out.Status, "%+v", c)
-		assert.Equal(t, c.alarms, out.Alarms, "%+v", c)
+		assert.EqualValues(t, c.status, out.Status, "%+v", c)
+		assert.EqualValues(t, c.alarms, out.Alarms, "%+v", c)
 	}
 }
 

@@ -8,18 +8,18 @@ func GrowerFaults(a Assessment) map[string]bool {
 	}
 	if a.RootBall != nil {
 		for _, class := range a.RootBall.RootClasses {
-			if class != "radial" && class != "fine" {
+			if class != RootRadial && class != RootFine {
 				out["circling"] = true
 			}
 		}
 	}
-	named := map[string]string{"root-rot": "rot", "soak": "dry", "dried-out": "dry", "under-rooted": "under-rooted", "broken-ball": "broken-ball",
+	named := map[Cause]string{"root-rot": "rot", "soak": "dry", "dried-out": "dry", "under-rooted": "under-rooted", "broken-ball": "broken-ball",
 		"ball-too-small": "small-ball", "roots-too-short": "short-roots", "mould": "mould"}
 	for _, r := range a.Reasons {
 		if code, ok := named[r.Code]; ok {
 			out[code] = true
 		}
-		if (r.Part == "trunk" || r.Part == "leader" || r.Part == "branching") && Worse(r.Verdict, Hold) == r.Verdict {
+		if (r.Part == PartTrunk || r.Part == PartLeader || r.Part == PartBranching) && Worse(r.Verdict, Hold) == r.Verdict {
 			out["damaged"] = true
 		}
 	}
@@ -33,4 +33,4 @@ var neglected = map[string]string{
 }
 
 // Neglected is what a fault leads to when nobody mends it (handbook, house defaults), "" where none is known.
-func Neglected(r Reason) string { return neglected[r.Part+"."+r.Code] }
+func Neglected(r Reason) string { return neglected[r.Name()] }

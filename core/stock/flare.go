@@ -18,6 +18,9 @@ import (
 // Form is how a tree is sold.
 type Form string
 
+// All lists them.
+func (Form) All() []Form { return []Form{Container, Plug, Balled, BareRoot} }
+
 // The forms of stock.
 const (
 	Container Form = "container"
@@ -29,6 +32,9 @@ const (
 // Habit tells what stands at the soil line of a kind: one trunk with a flare, a
 // crown of stems, or a stem that roots freely when it stands deeper.
 type Habit string
+
+// All lists them.
+func (Habit) All() []Habit { return []Habit{Single, Multi, DeepOK} }
 
 // The habits.
 const (
@@ -51,7 +57,7 @@ type Probe struct {
 // FlareInput is what was found at the line.
 type FlareInput struct {
 	Form         Form     `json:"form" enum:"container,plug,balled"`
-	Habit        Habit    `json:"habit" enum:"single,multi,deep-ok"`
+	Habit        Habit    `json:"habit"`
 	BallHeightMM float64  `json:"ball_height_mm" exclusiveMinimum:"0"`
 	SeenDepthMM  *float64 `json:"seen_depth_mm,omitempty" minimum:"0" doc:"depth of the flare once it was uncovered and measured"`
 	Probes       []Probe  `json:"probes"`
@@ -59,6 +65,9 @@ type FlareInput struct {
 
 // FlareStatus is how the flare is known.
 type FlareStatus string
+
+// All lists them.
+func (FlareStatus) All() []FlareStatus { return []FlareStatus{FlareSeen, FlareLocated, FlareNotFound} }
 
 // How the flare is known.
 const (
@@ -69,6 +78,11 @@ const (
 
 // FlareClass is how deep the flare lies in its ball.
 type FlareClass string
+
+// All lists them.
+func (FlareClass) All() []FlareClass {
+	return []FlareClass{AtSurface, Shallow, Deep, TooDeep, UnknownFlare}
+}
 
 // The classes, from sound to worst.
 const (
@@ -82,6 +96,11 @@ const (
 // FlareAction is what the class asks for.
 type FlareAction string
 
+// All lists them.
+func (FlareAction) All() []FlareAction {
+	return []FlareAction{ActNone, ActClear, ActClearAndInspect, ActExcavate, ActSendBack}
+}
+
 // The actions.
 const (
 	ActNone            FlareAction = "none"
@@ -90,6 +109,22 @@ const (
 	ActExcavate        FlareAction = "excavate"
 	ActSendBack        FlareAction = "send-back"
 )
+
+// Confidence is how far probes can be trusted; what was seen needs none.
+type Confidence string
+
+// The words of Confidence.
+const (
+	ConfidenceSeen   Confidence = "seen"
+	ConfidenceHigh   Confidence = "high"
+	ConfidenceMedium Confidence = "medium"
+	ConfidenceLow    Confidence = "low"
+)
+
+// All lists them.
+func (Confidence) All() []Confidence {
+	return []Confidence{ConfidenceSeen, ConfidenceHigh, ConfidenceMedium, ConfidenceLow}
+}
 
 // StrayRoot is a hit much shallower than the flare.
 type StrayRoot struct {
@@ -102,11 +137,13 @@ type FlareResult struct {
 	Status         FlareStatus `json:"status"`
 	FlareDepthMM   *float64    `json:"flare_depth_mm" decimals:"1"`
 	AtLeastMM      *float64    `json:"at_least_mm" decimals:"0"`
-	Confidence     string      `json:"confidence"`
+	Confidence     Confidence  `json:"confidence"`
 	UsableHeightMM *float64    `json:"usable_height_mm" decimals:"1"`
 	Class          FlareClass  `json:"class"`
 	Action         FlareAction `json:"action"`
 	StrayRoots     []StrayRoot `json:"stray_roots"`
+
+	held *Evidence
 }
 
 // Check returns what is wrong with the input.
@@ -145,7 +182,7 @@ func Flare(h rules.House, in FlareInput) (FlareResult, error) {
 	var depth float64
 	switch located, ok := locate(h, hits); {
 	case in.SeenDepthMM != nil:
-		depth, result.Status, result.Confidence = *in.SeenDepthMM, FlareSeen, "seen"
+		depth, result.Status, result.Confidence = *in.SeenDepthMM, FlareSeen, ConfidenceSeen
 	case ok:
 		depth, result.Status, result.Confidence = located, FlareLocated, confidence(in.Probes, len(hits))
 	default:
@@ -162,7 +199,7 @@ func Flare(h rules.House, in FlareInput) (FlareResult, error) {
 			result.StrayRoots = append(result.StrayRoots, StrayRoot{each.bearing, each.depth})
 		}
 	}
-	result.Class = flareClass(h, in.Form, in.BallHeightMM, depth)
+	result.Class, result.held = flareClass(h, in.Form, in.BallHeightMM, depth)
 	result.Action = flareAction(result.Class, in.Habit, result.Status == FlareSeen, len(result.StrayRoots) > 0)
 	return result, nil
 }
@@ -213,18 +250,18 @@ func greatestReach(probes []Probe) float64 {
 }
 
 // confidence grows with probes all round the trunk and with what they met.
-func confidence(probes []Probe, hits int) string {
+func confidence(probes []Probe, hits int) Confidence {
 	quadrants := map[int]bool{}
 	for _, p := range probes {
 		quadrants[int(num.Floor(num.Bearing(p.BearingDeg)/90))%4] = true
 	}
 	switch {
 	case len(probes) >= 6 && len(quadrants) == 4 && hits >= 4:
-		return "high"
+		return ConfidenceHigh
 	case len(probes) >= 4 && len(quadrants) >= 3 && hits >= 2:
-		return "medium"
+		return ConfidenceMedium
 	}
-	return "low"
+	return ConfidenceLow
 }
 
 // SurfaceLimitMM is the depth to which a flare counts as at the surface of a ball that high.
@@ -233,18 +270,26 @@ func SurfaceLimitMM(h rules.House, ballHeightMM float64) float64 {
 		h.Value(rules.FlareSurfaceLeast), h.Value(rules.FlareSurfaceMost))
 }
 
-func flareClass(h rules.House, form Form, height, depth float64) FlareClass {
-	shallow := math.Min(h.Value(rules.FlareShallowMost), h.Value(rules.FlareShallowShare)*height)
-	switch {
-	case num.AtMost(depth, SurfaceLimitMM(h, height)):
-		return AtSurface
-	case num.AtMost(depth, shallow):
-		return Shallow
-	case num.AtLeast(height-depth, h.Value(rules.FlareBallLeft)*height) &&
-		(form == Balled || num.AtMost(depth, h.Value(rules.FlareDeepMost))):
-		return Deep
+// flareClass is how deep the flare lies, and what the depth was held against.
+func flareClass(h rules.House, form Form, height, depth float64) (FlareClass, *Evidence) {
+	against := func(limit float64, rule rules.Key) *Evidence { return &Evidence{depth, limit, "mm", rule} }
+	surface := SurfaceLimitMM(h, height)
+	shallow, shallowRule := h.Value(rules.FlareShallowShare)*height, rules.FlareShallowShare
+	if most := h.Value(rules.FlareShallowMost); most < shallow {
+		shallow, shallowRule = most, rules.FlareShallowMost
 	}
-	return TooDeep
+	leaves := height * (1 - h.Value(rules.FlareBallLeft))
+	switch {
+	case num.AtMost(depth, surface):
+		return AtSurface, nil
+	case num.AtMost(depth, shallow):
+		return Shallow, against(surface, rules.FlareSurfaceShare)
+	case !num.AtMost(depth, leaves):
+		return TooDeep, against(leaves, rules.FlareBallLeft)
+	case form != Balled && !num.AtMost(depth, h.Value(rules.FlareDeepMost)):
+		return TooDeep, against(h.Value(rules.FlareDeepMost), rules.FlareDeepMost)
+	}
+	return Deep, against(shallow, shallowRule)
 }
 
 func flareAction(class FlareClass, habit Habit, seen, strays bool) FlareAction {

@@ -42,13 +42,13 @@ func GelDip(in GelDipInput) (GelDipResult, error) {
 }
 
 // GelPerTreeL is the gel that clings to the roots of a tree of that size, by house rule.
-func GelPerTreeL(h rules.House, size string) float64 {
+func GelPerTreeL(h rules.House, size Size) float64 {
 	switch size {
-	case "seedling":
+	case SizeSeedling:
 		return h.Value(rules.GelSeedling)
-	case "feathered":
+	case SizeFeathered:
 		return h.Value(rules.GelFeathered)
-	case "standard":
+	case SizeStandard:
 		return h.Value(rules.GelStandard)
 	}
 	return h.Value(rules.GelWhip)

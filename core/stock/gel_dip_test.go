@@ -9,6 +9,7 @@ import (
 	"pgregory.net/rapid"
 
 	"sedum/core/rules"
+	"sedum/core/set"
 	"sedum/core/stock"
 )
 
@@ -55,7 +56,7 @@ func TestADoseFarFromTheLabelIsRefused(t *testing.T) {
 	}
 	// Gel by the size of the tree, as the house defaults have it (stock.md).
 	for size, litres := range map[string]float64{"seedling": 0.02, "whip": 0.1, "feathered": 0.4, "standard": 0.9} {
-		assert.InDelta(t, litres, stock.GelPerTreeL(rules.House{}, size), 0, size)
+		assert.InDelta(t, litres, stock.GelPerTreeL(rules.House{}, stock.Size(size)), 0, size)
 	}
 }
 
@@ -63,7 +64,7 @@ func TestADoseFarFromTheLabelIsRefused(t *testing.T) {
 func TestAStageMayBeCutInTwo(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		in := stock.ExposureInput{Sensitivity: "average", Stages: drawStages(t),
-			Now: stock.Air{Cover: rapid.SampledFrom(stock.Covers()).Draw(t, "now"), TempC: 8, RHPct: 70}}
+			Now: stock.Air{Cover: rapid.SampledFrom(set.All[stock.Cover]()).Draw(t, "now"), TempC: 8, RHPct: 70}}
 		whole, err := stock.Exposure(rules.House{}, in)
 		require.NoError(t, err)
 		cut := stock.ExposureInput{Sensitivity: in.Sensitivity, Now: in.Now, Stages: []stock.Stage{}}

@@ -8,25 +8,25 @@ type Grades struct {
 	Bottom *int `json:"bottom"`
 }
 
-var gradeOf = map[string]int{"radial": 0, "fine": 0, "moderate": 1, "major": 2, "girdling": 2, "severe": 3, "strangling": 3}
+var gradeOf = map[RootClass]int{RootRadial: 0, RootFine: 0, RootModerate: 1, RootMajor: 2, RootGirdling: 2, RootSevere: 3, RootStrangling: 3}
 
 // GradesOf reads the grades out of a look and its judgement: the worst root of each zone. A liner's imprint inside the ball
 // (zone inner) counts to the collar, where it will girdle.
-func GradesOf(r Readings, classes []string) Grades {
+func GradesOf(r Readings, classes []RootClass) Grades {
 	if !r.RootsLooked {
 		return Grades{}
 	}
-	worst := map[string]int{"collar": 0, "side": 0, "bottom": 0}
+	worst := map[Zone]int{ZoneCollar: 0, ZoneSide: 0, ZoneBottom: 0}
 	for i, class := range classes {
 		if i >= len(r.Roots) {
 			break
 		}
 		zone := r.Roots[i].Zone
-		if zone == "inner" {
-			zone = "collar"
+		if zone == ZoneInner {
+			zone = ZoneCollar
 		}
 		worst[zone] = max(worst[zone], gradeOf[class])
 	}
-	collar, side, bottom := worst["collar"], worst["side"], worst["bottom"]
+	collar, side, bottom := worst[ZoneCollar], worst[ZoneSide], worst[ZoneBottom]
 	return Grades{&collar, &side, &bottom}
 }

@@ -1,13 +1,13 @@
 package stock
 
 // waits is after how many days a held tree is looked at again, by reason (handbook, house defaults).
-var waits = map[string]int{
+var waits = map[Cause]int{
 	"overwatered": 14, "late-buds": 14, "small-wound": 28, "broken-tip": 28, "under-rooted": 28, "weeping": 28,
 	"yellow-wilting": 14, "isolate": 21, "pot-up": 28, "rotting": 28, "grubs": 21,
 }
 
 // forSeason are the reasons that only wait for the season; they are no fault of the tree.
-var forSeason = map[string]bool{"wait-for-dormancy": true, "wait-for-cool": true, "cut-when-dormant": true}
+var forSeason = map[Cause]bool{"wait-for-dormancy": true, "wait-for-cool": true, "cut-when-dormant": true}
 
 const (
 	longestWait = 42
@@ -48,7 +48,7 @@ func WaitsForSeason(a Assessment) bool {
 
 // DaysToDormancy counts the days from a day of the year until trees count as dormant, 0 when they do.
 func DaysToDormancy(dayOfYear, budSwellDay, firstFrostDay int) int {
-	if Season(dayOfYear, budSwellDay, firstFrostDay, false, nil) == "dormant" {
+	if SeasonOf(dayOfYear, budSwellDay, firstFrostDay, false, nil) == SeasonDormant {
 		return 0
 	}
 	return ((firstFrostDay+leafFallDays+1-dayOfYear)%365 + 365) % 365

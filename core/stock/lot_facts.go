@@ -5,23 +5,23 @@ import "strings"
 // LotFacts is what a grower or a delivery note states of a lot; sizes are nominal, as delivered. It is declared here once: the delivery,
 // the note, the record and the answer carry it whole.
 type LotFacts struct {
-	Form           Form    `json:"form" enum:"container,balled,bare-root,plug"`
-	Pot            string  `json:"pot" enum:"standard,air-pruning,fabric,plug"`
-	PotL           float64 `json:"pot_l" minimum:"0" maximum:"2000"`
-	BallDiameterMM float64 `json:"ball_diameter_mm" exclusiveMinimum:"0" maximum:"3000" doc:"nominal"`
-	BallHeightMM   float64 `json:"ball_height_mm" exclusiveMinimum:"0" maximum:"2000" doc:"nominal"`
-	CaliperMM      float64 `json:"caliper_mm" exclusiveMinimum:"0" maximum:"400" doc:"nominal"`
-	HeightM        float64 `json:"height_m" exclusiveMinimum:"0" maximum:"20" doc:"nominal"`
-	Size           string  `json:"size" enum:",seedling,whip,feathered,standard" doc:"of bare roots"`
-	Medium         string  `json:"medium" enum:",mix,sand,loam,clay"`
-	Sizing         string  `json:"sizing" enum:"caliper,height"`
-	Sensitivity    string  `json:"sensitivity" enum:"tender,average,tough" doc:"of bare roots to drying"`
-	Grafted        bool    `json:"grafted"`
+	Form           Form        `json:"form"`
+	Pot            Pot         `json:"pot"`
+	PotL           float64     `json:"pot_l" minimum:"0" maximum:"2000"`
+	BallDiameterMM float64     `json:"ball_diameter_mm" exclusiveMinimum:"0" maximum:"3000" doc:"nominal"`
+	BallHeightMM   float64     `json:"ball_height_mm" exclusiveMinimum:"0" maximum:"2000" doc:"nominal"`
+	CaliperMM      float64     `json:"caliper_mm" exclusiveMinimum:"0" maximum:"400" doc:"nominal"`
+	HeightM        float64     `json:"height_m" exclusiveMinimum:"0" maximum:"20" doc:"nominal"`
+	Size           Size        `json:"size" optional:"true" doc:"of bare roots"`
+	Medium         Medium      `json:"medium" optional:"true"`
+	Sizing         Sizing      `json:"sizing"`
+	Sensitivity    Sensitivity `json:"sensitivity"  doc:"of bare roots to drying"`
+	Grafted        bool        `json:"grafted"`
 	// Origin has a list of its own at the bench: a young layer (bare), a tree lifted in a garden (balled).
-	Origin      Origin `json:"origin" enum:",layer,garden"`
-	Cultivar    string `json:"cultivar" maxLength:"80"`
-	Rootstock   string `json:"rootstock" maxLength:"60"`
-	Propagation string `json:"propagation" enum:",seed,cutting,graft,layer,division,tissue" doc:"how it was raised, when known"`
+	Origin      Origin      `json:"origin" optional:"true"`
+	Cultivar    string      `json:"cultivar" maxLength:"80"`
+	Rootstock   string      `json:"rootstock" maxLength:"60"`
+	Propagation Propagation `json:"propagation" optional:"true" doc:"how it was raised, when known"`
 	// Ordered is how many trees stand on the order, to hold the count against; nil when nobody said.
 	Ordered    *int `json:"ordered" minimum:"0" maximum:"100000"`
 	PriceCents int  `json:"price_cents" minimum:"0" maximum:"100000000"`
@@ -31,7 +31,7 @@ type LotFacts struct {
 // rootstock, is grafted.
 func (f LotFacts) Settled() LotFacts {
 	f.Cultivar, f.Rootstock = strings.TrimSpace(f.Cultivar), strings.TrimSpace(f.Rootstock)
-	f.Grafted = f.Grafted || f.Propagation == "graft" || f.Rootstock != ""
+	f.Grafted = f.Grafted || f.Propagation == PropagationGraft || f.Rootstock != ""
 	return f
 }
 

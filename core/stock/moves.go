@@ -90,8 +90,8 @@ const (
 	LotRefused  LotDecision = "refused"
 )
 
-// LotDecisions lists every decision.
-func LotDecisions() []LotDecision { return []LotDecision{LotOpen, LotReleased, LotRefused} }
+// All lists them.
+func (LotDecision) All() []LotDecision { return []LotDecision{LotOpen, LotReleased, LotRefused} }
 
 // MayCloseLot tells whether somebody's word closes a lot; anyone else's is a proposal.
 func MayCloseLot(role roles.Role) bool { return slices.Contains(roles.Office(), role) }

@@ -3,6 +3,9 @@ package stock
 // Origin is where a tree comes from, when that changes what is looked at.
 type Origin string
 
+// All lists them.
+func (Origin) All() []Origin { return []Origin{Layer, Garden} }
+
 // The origins with a list of their own. "" is usual nursery stock.
 const (
 	// Layer is a rooted shoot, cut from its parent and sold bare.
@@ -18,40 +21,40 @@ func (o Origin) Fits(f Form) bool {
 
 // layerTable says what the cut from the parent brings: a ragged end is cut clean, as every broken end; one that rots is
 // held and looked at again.
-var layerTable = map[string]Verdict{"clean": Sell, "ragged": Fix, "rotting": Hold}
+var layerTable = map[Stub]Verdict{StubClean: Sell, StubRagged: Fix, StubRotting: Hold}
 
 // gardenTable says what came along in garden soil: roots of lasting weeds are picked out; grubs are isolated and
 // identified, as every pest (stock.md, above the line).
-var gardenTable = map[string]Verdict{"clean": Sell, "weed-roots": Fix, "grubs": Hold}
+var gardenTable = map[GardenSoil]Verdict{GardenSoilClean: Sell, GardenSoilWeedRoots: Fix, GardenSoilGrubs: Hold}
 
 func (a *Assessment) judgeOrigin(s Subject, r Readings) {
 	switch s.Origin {
 	case Layer:
-		found := ""
+		found := Stub("")
 		if r.BareRoot != nil {
 			found = r.BareRoot.Stub
 		}
 		a.need("stub", found != "")
 		if found != "" {
-			a.because("stub", found, layerTable[found])
+			a.because(PartStub, Cause(found), layerTable[found])
 		}
 	case Garden:
-		found := ""
+		found := GardenSoil("")
 		if r.Balled != nil {
 			found = r.Balled.GardenSoil
 		}
 		a.need("garden_soil", found != "")
 		if found != "" {
-			a.because("garden-soil", found, gardenTable[found])
+			a.because(PartGardenSoil, Cause(found), gardenTable[found])
 		}
 	}
 }
 
 func (a *Assessment) listOriginWork(r Readings) {
-	if r.BareRoot != nil && r.BareRoot.Stub == "ragged" {
-		a.addWork("cut-stub", nil)
+	if r.BareRoot != nil && r.BareRoot.Stub == StubRagged {
+		a.addWork(CutStub, nil)
 	}
-	if r.Balled != nil && r.Balled.GardenSoil == "weed-roots" {
-		a.addWork("pick-weeds", nil)
+	if r.Balled != nil && r.Balled.GardenSoil == GardenSoilWeedRoots {
+		a.addWork(PickWeeds, nil)
 	}
 }

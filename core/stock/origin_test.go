@@ -16,13 +16,13 @@ var soundAbove = stock.Above{Leader: "one", Trunk: "clean", Branching: "well-spa
 func layer(stub string) (stock.Subject, stock.Readings) {
 	return stock.Subject{Form: stock.BareRoot, Habit: stock.DeepOK, Foliage: "deciduous", Pot: "standard", Season: "dormant", Covered: true, Origin: stock.Layer},
 		stock.Readings{CaliperMM: ptr(8.0), Above: soundAbove, Probes: []stock.Probe{}, Roots: []stock.Circler{}, BareRoot: &stock.BareRootLook{SpreadMM: ptr(240.0),
-			LengthMM: ptr(180.0), Sides: ptr(3), Moisture: "moist", Mould: ptr(false), Buds: "dormant", BrokenRoots: ptr(0), Stub: stub}}
+			LengthMM: ptr(180.0), Sides: ptr(3), Moisture: "moist", Mould: ptr(false), Buds: "dormant", BrokenRoots: ptr(0), Stub: stock.Stub(stub)}}
 }
 
 func garden(soil string) (stock.Subject, stock.Readings) {
 	return stock.Subject{Form: stock.Balled, Habit: stock.Single, Foliage: "deciduous", Pot: "standard", Season: "dormant", Covered: true, Origin: stock.Garden},
 		stock.Readings{BallDiameterMM: ptr(610.0), BallHeightMM: ptr(420.0), CaliperMM: ptr(51.0), Above: soundAbove, Probes: []stock.Probe{}, SeenDepthMM: ptr(0.0),
-			Roots: []stock.Circler{}, Moisture: "moist", Balled: &stock.BalledLook{Soundness: "firm", TrunkMoves: ptr(false), Cloth: "none", GardenSoil: soil}}
+			Roots: []stock.Circler{}, Moisture: "moist", Balled: &stock.BalledLook{Soundness: "firm", TrunkMoves: ptr(false), Cloth: "none", GardenSoil: stock.GardenSoil(soil)}}
 }
 
 // A layer and a tree lifted in a garden are asked what no other stock is asked; not looked is never a pass.
@@ -50,7 +50,7 @@ func TestOriginsHaveAListOfTheirOwn(t *testing.T) {
 		work := []string(nil)
 		for _, w := range a.Work {
 			if !w.AtPlanting {
-				work = append(work, w.Code)
+				work = append(work, string(w.Code))
 			}
 		}
 		assert.Equal(t, c.work, work, "%s %q", subject.Origin, c.found)
@@ -82,18 +82,18 @@ func TestOriginsHaveAListOfTheirOwn(t *testing.T) {
 
 // stock.md: 0 radial and fine, 1 moderate, 2 major or girdling, 3 severe or strangling; each zone for itself.
 func TestGradesByZone(t *testing.T) {
-	root := func(zone string) stock.Circler { return stock.Circler{Root: stock.Root{Zone: zone}} }
+	root := func(zone string) stock.Circler { return stock.Circler{Root: stock.Root{Zone: stock.Zone(zone)}} }
 	r := stock.Readings{RootsLooked: true, Roots: []stock.Circler{root("side"), root("side"), root("bottom"), root("inner")}}
-	g := stock.GradesOf(r, []string{"moderate", "major", "fine", "severe"})
+	g := stock.GradesOf(r, []stock.RootClass{"moderate", "major", "fine", "severe"})
 	assert.Equal(t, []int{3, 2, 0}, []int{*g.Collar, *g.Side, *g.Bottom})
 	for class, want := range map[string]int{"radial": 0, "fine": 0, "moderate": 1, "major": 2, "girdling": 2, "severe": 3, "strangling": 3} {
-		one := stock.GradesOf(stock.Readings{RootsLooked: true, Roots: []stock.Circler{root("collar")}}, []string{class})
+		one := stock.GradesOf(stock.Readings{RootsLooked: true, Roots: []stock.Circler{root("collar")}}, []stock.RootClass{stock.RootClass(class)})
 		assert.Equal(t, want, *one.Collar, class)
 		assert.Zero(t, *one.Side)
 	}
 	clean := stock.GradesOf(stock.Readings{RootsLooked: true}, nil)
 	assert.Zero(t, *clean.Bottom, "looked at, and nothing goes round")
-	assert.Equal(t, stock.Grades{}, stock.GradesOf(stock.Readings{Roots: r.Roots}, []string{"major"}), "not looked is no 0")
+	assert.Equal(t, stock.Grades{}, stock.GradesOf(stock.Readings{Roots: r.Roots}, []stock.RootClass{"major"}), "not looked is no 0")
 }
 
 // stock.md, house defaults: at 30 % and 60 % of the budget, and 12 h before the end.
@@ -101,25 +101,25 @@ func TestAlarmsAreDueAtTheirShares(t *testing.T) {
 	for _, c := range []struct {
 		used, age float64
 		left      *float64
-		want      []string
+		want      []stock.AlarmKind
 	}{
-		{0.29, 0, ptr(40.0), []string{}},
-		{0.30, 0, ptr(40.0), []string{stock.Soon}},
-		{0.1, 0.6, ptr(40.0), []string{stock.Soon, stock.Critical}},
-		{0.61, 0, ptr(12.0), []string{stock.Soon, stock.Critical, stock.Ends}},
-		{0.1, 0, ptr(11.9), []string{stock.Ends}},
-		{0.2, 0, nil, []string{}},
+		{0.29, 0, ptr(40.0), []stock.AlarmKind{}},
+		{0.30, 0, ptr(40.0), []stock.AlarmKind{stock.AlarmSoon}},
+		{0.1, 0.6, ptr(40.0), []stock.AlarmKind{stock.AlarmSoon, stock.AlarmCritical}},
+		{0.61, 0, ptr(12.0), []stock.AlarmKind{stock.AlarmSoon, stock.AlarmCritical, stock.AlarmEnds}},
+		{0.1, 0, ptr(11.9), []stock.AlarmKind{stock.AlarmEnds}},
+		{0.2, 0, nil, []stock.AlarmKind{}},
 	} {
 		got := stock.AlarmsDue(rules.House{}, stock.ExposureResult{UsedShare: c.used, AgeShare: c.age, HoursLeft: c.left})
-		assert.Equal(t, c.want, got, "%+v", c)
+		assert.EqualValues(t, c.want, got, "%+v", c)
 	}
-	assert.Contains(t, stock.AlarmsDue(rules.House{}, stock.ExposureResult{Status: stock.Spent}), stock.Critical)
+	assert.Contains(t, stock.AlarmsDue(rules.House{}, stock.ExposureResult{Status: stock.Spent}), stock.AlarmCritical)
 }
 
 func TestWhatAPackingMakes(t *testing.T) {
 	for packing, cover := range map[string]stock.Cover{"": stock.DryBox, "none": stock.DryBox, "other": stock.DryBox, "moss": stock.DampPacking,
 		"sawdust": stock.DampPacking, "paper": stock.DampPacking, "gel": stock.GelBag, "feathers": ""} {
-		assert.Equal(t, cover, stock.PackedAs(packing), packing)
+		assert.Equal(t, cover, stock.PackedAs(stock.Packing(packing)), packing)
 	}
 }
 
@@ -140,7 +140,7 @@ func TestWhatIsToldOfThePotItself(t *testing.T) {
 	assert.Equal(t, stock.Fix, a.Verdict)
 	assert.Equal(t, stock.InWork, stock.StateAfter(a), "weeds come off before it is sold")
 	next := stock.AfterWork(a, weedy, func(key string) bool { return key == "pull-weeds" })
-	assert.Equal(t, "clean", next.PotTop)
+	assert.EqualValues(t, "clean", next.PotTop)
 	assert.Equal(t, stock.Sell, judge(pot, next).Verdict)
 
 	old := look
@@ -148,7 +148,8 @@ func TestWhatIsToldOfThePotItself(t *testing.T) {
 	assert.Equal(t, stock.Sell, judge(pot, old).Verdict, "a kind that moves well may wait")
 	pot.MovesBadly = true
 	a = judge(pot, old)
-	assert.Equal(t, []stock.Reason{{Part: "pot", Code: "last-chance", Verdict: stock.Fix}}, a.Reasons)
+	assert.Equal(t, []stock.Reason{{Part: "pot", Code: "last-chance", Verdict: stock.Fix,
+		Evidence: &stock.Evidence{Value: 18, Limit: 18, Unit: "months", Rule: rules.YardLastChance}}}, a.Reasons)
 	assert.Equal(t, stock.ForSale, stock.StateAfter(a), "it is sold, to be planted this season")
 	old.MonthsInPot = ptr(17.9)
 	assert.Equal(t, stock.Sell, judge(pot, old).Verdict)

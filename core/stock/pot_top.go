@@ -12,21 +12,21 @@ func (a *Assessment) judgePot(h rules.House, s Subject, r Readings) {
 	if s.Form != Container && s.Form != Plug {
 		return
 	}
-	if r.PotTop == "weeds" {
-		a.because("pot", "weeds", Fix)
+	if r.PotTop == PotTopWeeds {
+		a.because(PartPot, "weeds", Fix)
 	}
 	if s.MovesBadly && r.MonthsInPot != nil && num.AtLeast(*r.MonthsInPot, h.Value(rules.YardLastChance)) {
-		a.because("pot", "last-chance", Fix)
+		a.against(PartPot, "last-chance", Fix, &Evidence{*r.MonthsInPot, h.Value(rules.YardLastChance), "months", rules.YardLastChance})
 	}
 }
 
 func (a *Assessment) listPotWork() {
 	for _, reason := range a.Reasons {
 		switch {
-		case reason.Part == "pot" && reason.Code == "weeds":
-			a.addWork("pull-weeds", nil)
-		case reason.Part == "pot" && reason.Code == "last-chance":
-			a.Work = append(a.Work, Work{Key: "plant-this-season", Code: "plant-this-season", AtPlanting: true})
+		case reason.Part == PartPot && reason.Code == "weeds":
+			a.addWork(PullWeeds, nil)
+		case reason.Part == PartPot && reason.Code == "last-chance":
+			a.Work = append(a.Work, Work{Key: "plant-this-season", Code: PlantThisSeason, AtPlanting: true})
 		}
 	}
 }

@@ -11,7 +11,7 @@ import (
 
 // Root is one woody root that goes round.
 type Root struct {
-	Zone       string   `json:"zone" enum:"collar,side,bottom,inner" doc:"inner is the imprint of an earlier pot"`
+	Zone       Zone     `json:"zone"  doc:"inner is the imprint of an earlier pot"`
 	DiameterMM float64  `json:"diameter_mm" exclusiveMinimum:"0"`
 	ArcDeg     float64  `json:"arc_deg" exclusiveMinimum:"0" maximum:"360" doc:"how far round it goes"`
 	GapMM      *float64 `json:"gap_mm,omitempty" minimum:"0" doc:"gap to the trunk at the collar; not given is far"`
@@ -25,44 +25,32 @@ type RootBallInput struct {
 	CaliperMM      float64 `json:"caliper_mm" exclusiveMinimum:"0"`
 	Roots          []Root  `json:"roots"`
 	// MainRootsMM are the sound main roots left at the collar; nil when not counted.
-	MainRootsMM  *[]float64 `json:"main_roots_mm,omitempty" exclusiveMinimum:"0"`
-	MatSidePct   float64    `json:"mat_side_pct" minimum:"0" maximum:"100"`
-	MatBottomPct float64    `json:"mat_bottom_pct" minimum:"0" maximum:"100"`
-	FillPct      float64    `json:"fill_pct" minimum:"0" maximum:"100"`
-	Texture      string     `json:"texture" enum:"firm,soft"`
-	Odour        string     `json:"odour" enum:"none,sour"`
-	BottomRoots  string     `json:"bottom_roots" enum:"present,absent"`
-	Moisture     string     `json:"moisture" enum:"dry,moist,wet"`
-	Season       string     `json:"season" enum:"dormant,autumn,summer,spring-flush"`
-	Foliage      string     `json:"foliage" enum:"deciduous,evergreen"`
-	School       string     `json:"school" enum:"tease,score,shave"`
-	Pot          string     `json:"pot" enum:"standard,air-pruning,fabric,plug"`
+	MainRootsMM  *[]float64  `json:"main_roots_mm,omitempty" exclusiveMinimum:"0"`
+	MatSidePct   float64     `json:"mat_side_pct" minimum:"0" maximum:"100"`
+	MatBottomPct float64     `json:"mat_bottom_pct" minimum:"0" maximum:"100"`
+	FillPct      float64     `json:"fill_pct" minimum:"0" maximum:"100"`
+	Texture      Texture     `json:"texture"`
+	Odour        Odour       `json:"odour"`
+	BottomRoots  BottomRoots `json:"bottom_roots"`
+	Moisture     Moisture    `json:"moisture"`
+	Season       Season      `json:"season"`
+	Foliage      Foliage     `json:"foliage"`
+	School       RootSchool  `json:"school"`
+	Pot          Pot         `json:"pot"`
 }
 
 // RootBallResult is the class of each root, the cuts, the verdict and its reasons.
 type RootBallResult struct {
-	RootClasses   []string `json:"root_classes"`
-	SideTreatment string   `json:"side_treatment"`
-	SideShaveMM   float64  `json:"side_shave_mm" decimals:"1"`
-	BottomSliceMM float64  `json:"bottom_slice_mm" decimals:"1"`
-	ScoreDepthMM  float64  `json:"score_depth_mm" decimals:"1"`
-	RemovedShare  float64  `json:"removed_share" decimals:"4"`
-	SeasonLimit   float64  `json:"season_limit" decimals:"2"`
-	Verdict       Verdict  `json:"verdict"`
-	Reasons       []string `json:"reasons"`
-}
-
-// judgement gathers reasons in order, each once, with the least verdict each brings.
-type judgement struct {
-	verdict Verdict
-	reasons []string
-}
-
-func (j *judgement) because(reason string, least Verdict) {
-	j.verdict = Worse(j.verdict, least)
-	if !slices.Contains(j.reasons, reason) {
-		j.reasons = append(j.reasons, reason)
-	}
+	RootClasses   []RootClass   `json:"root_classes"`
+	SideTreatment SideTreatment `json:"side_treatment"`
+	SideShaveMM   float64       `json:"side_shave_mm" decimals:"1"`
+	BottomSliceMM float64       `json:"bottom_slice_mm" decimals:"1"`
+	ScoreDepthMM  float64       `json:"score_depth_mm" decimals:"1"`
+	RemovedShare  float64       `json:"removed_share" decimals:"4"`
+	SeasonLimit   float64       `json:"season_limit" decimals:"2"`
+	Verdict       Verdict       `json:"verdict"`
+	Reasons       []Cause       `json:"reasons"`
+	held          map[Cause]*Evidence
 }
 
 // RootBall classes the roots of a ball and says what to cut, within what the season allows.
@@ -70,58 +58,58 @@ func RootBall(h rules.House, in RootBallInput) (RootBallResult, error) {
 	if err := fault.Check(in).Err(); err != nil {
 		return RootBallResult{}, err
 	}
-	classes := make([]string, len(in.Roots))
+	classes := make([]RootClass, len(in.Roots))
 	for i, r := range in.Roots {
-		classes[i] = RootClass(h, r, in.CaliperMM)
+		classes[i] = ClassRoot(h, r, in.CaliperMM)
 	}
-	j := judgement{verdict: Sell, reasons: []string{}}
+	j := judge()
 	judgeSoundness(h, in, &j)
-	if slices.Contains(classes, "severe") || slices.Contains(classes, "strangling") {
+	if slices.Contains(classes, RootSevere) || slices.Contains(classes, RootStrangling) {
 		j.because("uncorrectable-roots", SendBack)
 	}
 	judgeGirdling(h, in, classes, &j)
 	cut := planCuts(h, in, classes, &j)
-	if cut.treatment != "none" || cut.slice > 0 {
+	if cut.treatment != SideTreatmentNone || cut.slice > 0 {
 		j.verdict = Worse(j.verdict, Fix)
 	}
 	score := 0.0
-	if cut.treatment == "score" {
+	if cut.treatment == SideTreatmentScore {
 		score = math.Min(h.Value(rules.RootsScoreMost), h.Value(rules.RootsScoreShare)*in.BallDiameterMM)
 	}
 	return RootBallResult{
 		RootClasses: classes, SideTreatment: cut.treatment, SideShaveMM: cut.shave, BottomSliceMM: cut.slice,
 		ScoreDepthMM: score, RemovedShare: removedShare(in, cut.shave, cut.slice),
-		SeasonLimit: seasonLimit(h, in.Season), Verdict: j.verdict, Reasons: j.reasons,
+		SeasonLimit: seasonLimit(h, in.Season), Verdict: j.verdict, Reasons: j.reasons, held: j.held,
 	}, nil
 }
 
 // judgeSoundness reads feel, smell, fill and moisture. Colour alone condemns nothing.
 func judgeSoundness(h rules.House, in RootBallInput, j *judgement) {
-	if in.Texture == "soft" || in.Odour == "sour" {
+	if in.Texture == TextureSoft || in.Odour == OdourSour {
 		j.because("root-rot", SendBack)
 	}
-	if num.Under(in.FillPct, h.Value(rules.RootsFillHold)) {
-		j.because("under-rooted", Hold)
-	} else if num.Under(in.FillPct, h.Value(rules.RootsFillSupport)) {
-		j.because("support-ball", Fix)
+	if least := h.Value(rules.RootsFillHold); num.Under(in.FillPct, least) {
+		j.against("under-rooted", Hold, Evidence{in.FillPct, least, "pct", rules.RootsFillHold})
+	} else if least := h.Value(rules.RootsFillSupport); num.Under(in.FillPct, least) {
+		j.against("support-ball", Fix, Evidence{in.FillPct, least, "pct", rules.RootsFillSupport})
 	}
-	if in.BottomRoots == "absent" && in.Moisture == "wet" {
+	if in.BottomRoots == BottomRootsAbsent && in.Moisture == MoistureWet {
 		j.because("overwatered", Hold)
 	}
-	if in.Moisture == "dry" {
+	if in.Moisture == MoistureDry {
 		j.because("soak", Fix)
 	}
 }
 
 // judgeGirdling holds what would be cut at the collar against what would be left there.
-func judgeGirdling(h rules.House, in RootBallInput, classes []string, j *judgement) {
+func judgeGirdling(h rules.House, in RootBallInput, classes []RootClass, j *judgement) {
 	cut := 0.0
 	for i, class := range classes {
-		if class == "girdling" {
+		if class == RootGirdling {
 			cut += in.Roots[i].DiameterMM * in.Roots[i].DiameterMM
 		}
 	}
-	if !slices.Contains(classes, "girdling") {
+	if !slices.Contains(classes, RootGirdling) {
 		return
 	}
 	if in.MainRootsMM == nil {
@@ -133,11 +121,15 @@ func judgeGirdling(h rules.House, in RootBallInput, classes []string, j *judgeme
 		left += d * d
 	}
 	share := cut / (cut + left)
+	count, least := float64(len(*in.MainRootsMM)), h.Value(rules.RootsMainLeast)
+	most, dormant := h.Value(rules.RootsCutMost), h.Value(rules.RootsCutDormant)
 	switch {
-	case float64(len(*in.MainRootsMM)) < h.Value(rules.RootsMainLeast) || num.Over(share, h.Value(rules.RootsCutMost)):
-		j.because("too-much-to-cut", SendBack)
-	case num.Over(share, h.Value(rules.RootsCutDormant)) && in.Season != "dormant":
-		j.because("cut-when-dormant", Hold)
+	case count < least:
+		j.against("too-much-to-cut", SendBack, Evidence{count, least, "roots", rules.RootsMainLeast})
+	case num.Over(share, most):
+		j.against("too-much-to-cut", SendBack, Evidence{share, most, "share", rules.RootsCutMost})
+	case num.Over(share, dormant) && in.Season != SeasonDormant:
+		j.against("cut-when-dormant", Hold, Evidence{share, dormant, "share", rules.RootsCutDormant})
 	default:
 		j.because("cut-at-collar", Fix)
 	}

@@ -40,7 +40,7 @@ func TestRootClassBorders(t *testing.T) {
 		{stock.Root{Zone: "collar", DiameterMM: 10.1, ArcDeg: 180, GapMM: ptr(0.0)}, "strangling"},
 		{stock.Root{Zone: "collar", DiameterMM: 3, ArcDeg: 90, GapMM: ptr(0.0), Grooved: ptr(true)}, "strangling"},
 	} {
-		assert.Equal(t, c.class, stock.RootClass(rules.House{}, c.root, 30), "%+v", c.root)
+		assert.EqualValues(t, c.class, stock.ClassRoot(rules.House{}, c.root, 30), "%+v", c.root)
 	}
 }
 
@@ -48,7 +48,7 @@ func TestOnlyFeelAndSmellCondemnRoots(t *testing.T) {
 	for _, c := range []struct {
 		change  func(*stock.RootBallInput)
 		verdict stock.Verdict
-		reason  string
+		reason  stock.Cause
 	}{
 		{func(in *stock.RootBallInput) { in.Texture = "soft" }, stock.SendBack, "root-rot"},
 		{func(in *stock.RootBallInput) { in.Odour = "sour" }, stock.SendBack, "root-rot"},
@@ -80,11 +80,11 @@ func TestCutsStayWithinTheSeason(t *testing.T) {
 		in.CaliperMM = rapid.Float64Range(8, 120).Draw(t, "caliper")
 		in.MatSidePct = rapid.Float64Range(0, 100).Draw(t, "side")
 		in.MatBottomPct = rapid.Float64Range(0, 100).Draw(t, "bottom")
-		in.Season = rapid.SampledFrom([]string{"dormant", "autumn", "summer", "spring-flush"}).Draw(t, "season")
-		in.School = rapid.SampledFrom([]string{"tease", "score", "shave"}).Draw(t, "school")
+		in.Season = rapid.SampledFrom([]stock.Season{"dormant", "autumn", "summer", "spring-flush"}).Draw(t, "season")
+		in.School = rapid.SampledFrom([]stock.RootSchool{"tease", "score", "shave"}).Draw(t, "school")
 		for range rapid.IntRange(0, 4).Draw(t, "roots") {
 			in.Roots = append(in.Roots, stock.Root{
-				Zone:       rapid.SampledFrom([]string{"collar", "side", "bottom", "inner"}).Draw(t, "zone"),
+				Zone:       rapid.SampledFrom([]stock.Zone{"collar", "side", "bottom", "inner"}).Draw(t, "zone"),
 				DiameterMM: rapid.Float64Range(1, 40).Draw(t, "thick"), ArcDeg: rapid.Float64Range(1, 360).Draw(t, "arc"),
 			})
 		}
@@ -126,13 +126,13 @@ func TestMassOfBalledCases(t *testing.T) {
 		{520, 340, "clay", stock.Public, 50.5, 98.3, 122.8, "gear"},
 		{450, 300, "sand", stock.Staff, 33.4, 64.9, 81.2, "gear"},
 	} {
-		l := stock.Weigh(rules.House{}, stock.Balled, c.d, c.h, c.medium, c.who)
+		l := stock.Weigh(rules.House{}, stock.Balled, c.d, c.h, stock.Medium(c.medium), c.who)
 		assert.InDelta(t, c.litres, l.VolumeL, 0.11)
 		assert.InDelta(t, c.mass, l.MassKG, 0.11)
 		assert.InDelta(t, c.rig, l.RiggingKG, 0.11)
-		assert.Equal(t, c.handling, l.Handling)
+		assert.EqualValues(t, c.handling, l.Handling)
 	}
-	assert.Equal(t, "one-person", stock.Handling(rules.House{}, 20, stock.Staff))
-	assert.Equal(t, "two-person", stock.Handling(rules.House{}, 20, stock.Public))
-	assert.Equal(t, "gear", stock.Handling(rules.House{}, 25.1, stock.Public))
+	assert.EqualValues(t, "one-person", stock.HandlingOf(rules.House{}, 20, stock.Staff))
+	assert.EqualValues(t, "two-person", stock.HandlingOf(rules.House{}, 20, stock.Public))
+	assert.EqualValues(t, "gear", stock.HandlingOf(rules.House{}, 25.1, stock.Public))
 }

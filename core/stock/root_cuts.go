@@ -9,7 +9,7 @@ import (
 
 // cuts is what is taken off the side and the base, in mm.
 type cuts struct {
-	treatment    string
+	treatment    SideTreatment
 	shave, slice float64
 }
 
@@ -19,15 +19,15 @@ type found struct {
 	thickestMajor           float64
 }
 
-func sumUp(h rules.House, in RootBallInput, classes []string) found {
+func sumUp(h rules.House, in RootBallInput, classes []RootClass) found {
 	var f found
 	ratios := 0.0
 	for i, class := range classes {
 		switch class {
-		case "major":
+		case RootMajor:
 			f.major, f.single = true, true
 			f.thickestMajor = math.Max(f.thickestMajor, in.Roots[i].DiameterMM)
-		case "moderate":
+		case RootModerate:
 			f.moderate = true
 			ratios += in.Roots[i].DiameterMM / in.CaliperMM
 		}
@@ -39,13 +39,13 @@ func sumUp(h rules.House, in RootBallInput, classes []string) found {
 }
 
 // planCuts chooses the treatment of side and base and keeps it within the season's limit.
-func planCuts(h rules.House, in RootBallInput, classes []string, j *judgement) cuts {
+func planCuts(h rules.House, in RootBallInput, classes []RootClass, j *judgement) cuts {
 	f := sumUp(h, in, classes)
 	cut := cuts{treatment: wantedTreatment(h, in, f)}
 	if num.AtLeast(in.MatBottomPct, h.Value(rules.RootsBottomFelt)) {
 		cut.slice = math.Min(h.Value(rules.RootsSliceMost), h.Value(rules.RootsSliceShare)*in.BallHeightMM)
 	}
-	if cut.treatment == "shave" {
+	if cut.treatment == SideTreatmentShave {
 		cut = shaveWithinLimit(h, in, f, cut.slice, j)
 	}
 	if num.Over(removedShare(in, cut.shave, cut.slice), seasonLimit(h, in.Season)) {
@@ -54,20 +54,20 @@ func planCuts(h rules.House, in RootBallInput, classes []string, j *judgement) c
 	return cut
 }
 
-func wantedTreatment(h rules.House, in RootBallInput, f found) string {
+func wantedTreatment(h rules.House, in RootBallInput, f found) SideTreatment {
 	switch {
-	case (in.Pot == "air-pruning" || in.Pot == "fabric") && !f.moderate && !f.major:
-		return "none"
+	case (in.Pot == PotAirPruning || in.Pot == PotFabric) && !f.moderate && !f.major:
+		return SideTreatmentNone
 	case f.major:
-		return "shave"
-	case f.moderate && in.School == "tease":
-		return "cut-and-tease"
+		return SideTreatmentShave
+	case f.moderate && in.School == RootSchoolTease:
+		return SideTreatmentCutAndTease
 	case f.moderate, num.AtLeast(in.MatSidePct, h.Value(rules.RootsSideFelt)):
-		return in.School
+		return SideTreatment(in.School)
 	case num.AtLeast(in.MatSidePct, h.Value(rules.RootsSideTease)):
-		return "tease"
+		return SideTreatmentTease
 	}
-	return "none"
+	return SideTreatmentNone
 }
 
 // shaveWithinLimit finds the shave that takes the circlers and stays under the season's share. A slice
@@ -75,9 +75,9 @@ func wantedTreatment(h rules.House, in RootBallInput, f found) string {
 func shaveWithinLimit(h rules.House, in RootBallInput, f found, slice float64, j *judgement) cuts {
 	if num.Under(in.BallDiameterMM, h.Value(rules.RootsShaveBall)) {
 		if f.moderate || f.major {
-			return cuts{"cut-and-tease", 0, slice}
+			return cuts{SideTreatmentCutAndTease, 0, slice}
 		}
-		return cuts{"score", 0, slice}
+		return cuts{SideTreatmentScore, 0, slice}
 	}
 	wish := num.Hold(h.Value(rules.RootsShaveShare)*in.BallDiameterMM,
 		h.Value(rules.RootsShaveLeast), h.Value(rules.RootsShaveMost))
@@ -89,17 +89,19 @@ func shaveWithinLimit(h rules.House, in RootBallInput, f found, slice float64, j
 	needed := math.Max(h.Value(rules.RootsShaveNeeded), f.thickestMajor)
 	switch {
 	case num.AtLeast(shave, needed):
-		return cuts{"shave", shave, slice}
+		return cuts{SideTreatmentShave, shave, slice}
 	case !f.major:
-		return cuts{"score", 0, slice}
-	case num.Under(shave, wish) && in.Season != "dormant" && in.Foliage == "evergreen":
-		j.because("wait-for-cool", Hold)
-	case num.Under(shave, wish) && in.Season != "dormant":
-		j.because("wait-for-dormancy", Hold)
+		return cuts{SideTreatmentScore, 0, slice}
+	case num.Under(shave, wish) && in.Season != SeasonDormant:
+		wait := Cause("wait-for-dormancy")
+		if in.Foliage == FoliageEvergreen {
+			wait = "wait-for-cool"
+		}
+		j.against(wait, Hold, Evidence{removedShare(in, math.Min(wish, needed), slice), seasonLimit(h, in.Season), "share", seasonRule[in.Season]})
 	default:
 		j.because("uncorrectable-roots", SendBack)
 	}
-	return cuts{treatment: "none"}
+	return cuts{treatment: SideTreatmentNone}
 }
 
 // removedShare is the share of the ball that a shave and a slice take off.
@@ -115,9 +117,11 @@ func thickestShave(h rules.House, in RootBallInput, slice float64) float64 {
 }
 
 // seasonLimit is the share of the ball that may go in that season.
-func seasonLimit(h rules.House, season string) float64 {
-	return h.Value(map[string]rules.Key{
-		"dormant": rules.RootsLimitDormant, "autumn": rules.RootsLimitAutumn,
-		"summer": rules.RootsLimitSummer, "spring-flush": rules.RootsLimitSpring,
-	}[season])
+func seasonLimit(h rules.House, season Season) float64 {
+	return h.Value(seasonRule[season])
+}
+
+var seasonRule = map[Season]rules.Key{
+	SeasonDormant: rules.RootsLimitDormant, SeasonAutumn: rules.RootsLimitAutumn,
+	SeasonSummer: rules.RootsLimitSummer, SeasonSpringFlush: rules.RootsLimitSpring,
 }

@@ -17,21 +17,21 @@ func TestAYearHasItsSeasonsInOrder(t *testing.T) {
 		if frost == 0 {
 			frost = 365
 		}
-		lengths, runs, before := map[string]int{}, []string{}, ""
+		lengths, runs, before := map[stock.Season]int{}, []stock.Season{}, stock.Season("")
 		for i := range 365 {
 			day := (swell+i-1)%365 + 1
-			season := stock.Season(day, swell, frost, false, nil)
+			season := stock.SeasonOf(day, swell, frost, false, nil)
 			lengths[season]++
 			if season != before {
 				runs = append(runs, season)
 			}
 			before = season
 		}
-		want := []string{"spring-flush", "summer", "autumn", "dormant"}
+		want := []stock.Season{"spring-flush", "summer", "autumn", "dormant"}
 		if lengths["dormant"] == 0 {
 			want = want[:3]
 		}
-		assert.Equal(t, want, runs, "buds %d, frost %d", swell, frost)
+		assert.EqualValues(t, want, runs, "buds %d, frost %d", swell, frost)
 		assert.Equal(t, 56, lengths["spring-flush"], "eight weeks")
 		if lengths["dormant"] > 0 {
 			assert.Equal(t, 57, lengths["autumn"], "from 42 days before the first frost until 14 after it, both counted")
@@ -44,7 +44,7 @@ func TestTheDaysToDormancyAreCounted(t *testing.T) {
 	for _, c := range []struct{ swell, frost int }{{100, 288}, {60, 320}, {130, 260}} {
 		for day := 1; day <= 365; day++ {
 			want := 0
-			for stock.Season((day+want-1)%365+1, c.swell, c.frost, false, nil) != "dormant" {
+			for stock.SeasonOf((day+want-1)%365+1, c.swell, c.frost, false, nil) != "dormant" {
 				want++
 			}
 			assert.Equal(t, want, stock.DaysToDormancy(day, c.swell, c.frost), "day %d of %+v", day, c)
@@ -58,8 +58,8 @@ func TestEvergreensAreDormantByTheCold(t *testing.T) {
 		mean float64
 		want string
 	}{{7.9, "dormant"}, {8, "summer"}, {15, "summer"}} {
-		assert.Equal(t, c.want, stock.Season(200, 100, 288, true, &c.mean), "%g C", c.mean)
-		assert.Equal(t, "summer", stock.Season(200, 100, 288, false, &c.mean), "a tree that sheds its leaves goes by the calendar")
+		assert.EqualValues(t, c.want, stock.SeasonOf(200, 100, 288, true, &c.mean), "%g C", c.mean)
+		assert.EqualValues(t, "summer", stock.SeasonOf(200, 100, 288, false, &c.mean), "a tree that sheds its leaves goes by the calendar")
 	}
-	assert.Equal(t, "summer", stock.Season(200, 100, 288, true, nil))
+	assert.EqualValues(t, "summer", stock.SeasonOf(200, 100, 288, true, nil))
 }

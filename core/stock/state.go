@@ -18,8 +18,8 @@ const (
 	Unreleased State = "released-unchecked"
 )
 
-// States lists every state in the order of the work.
-func States() []State {
+// All lists them in the order of the work.
+func (State) All() []State {
 	return []State{Unchecked, NotJudged, InWork, Held, Apart, ForSale, Unreleased, Reserved, Sold, SentBack, Lost}
 }
 

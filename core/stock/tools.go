@@ -6,13 +6,13 @@ const RootKnife = "root-knife"
 // tools says what is in the hand for each piece of work, so that a yard does all of one kind in one round.
 var tools = []struct {
 	tool  string
-	codes []string
+	codes []Correction
 }{
-	{"hands", []string{"uncover", "clear", "remove-tie", "tease", "count-main-roots", "remove-twine", "pick-weeds", "pull-weeds"}},
-	{RootKnife, []string{"score", "shave", "slice", "cut-and-tease"}},
-	{"pruners", []string{"cut-at-collar", "cut-stray", "keep-one-leader", "cut-rubbing", "cut-dead-tips", "trim-broken", "cut-stub"}},
-	{"water", []string{"soak", "soak-roots"}},
-	{"today", []string{"plant-today"}},
+	{"hands", []Correction{Uncover, Clear, RemoveTie, Tease, CountMainRoots, RemoveTwine, PickWeeds, PullWeeds}},
+	{RootKnife, []Correction{Score, Shave, Slice, CutAndTease}},
+	{"pruners", []Correction{CutAtCollar, CutStray, KeepOneLeader, CutRubbing, CutDeadTips, TrimBroken, CutStub}},
+	{"water", []Correction{Soak, SoakRoots}},
+	{"today", []Correction{PlantToday}},
 }
 
 // Tools lists the tools in the order of a round.
@@ -25,7 +25,7 @@ func Tools() []string {
 }
 
 // WorkOf lists the work that is done with a tool.
-func WorkOf(tool string) []string {
+func WorkOf(tool string) []Correction {
 	for _, t := range tools {
 		if t.tool == tool {
 			return t.codes
@@ -35,7 +35,7 @@ func WorkOf(tool string) []string {
 }
 
 // ToolOf is the tool for a piece of work.
-func ToolOf(code string) string {
+func ToolOf(code Correction) string {
 	for _, t := range tools {
 		for _, c := range t.codes {
 			if c == code {

@@ -5,6 +5,9 @@ import "fmt"
 // Verdict is what becomes of a tree; the worst one wins.
 type Verdict string
 
+// All lists them, the worst last.
+func (Verdict) All() []Verdict { return []Verdict{Sell, Fix, Hold, NotYetJudged, SendBack} }
+
 // The verdicts. NotYetJudged stands between hold and send back when they are compared:
 // something nobody looked at never counts as a pass, and a sure send-back stays one.
 const (

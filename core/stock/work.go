@@ -4,17 +4,17 @@ import "math"
 
 // Work is one correction, in the order of the hands. Its key tells it from every other of the tree.
 type Work struct {
-	Key        string   `json:"key"`
-	Code       string   `json:"code"`
-	AmountMM   *float64 `json:"amount_mm" decimals:"0"`
-	BearingDeg *float64 `json:"bearing_deg" decimals:"0"`
-	Count      *float64 `json:"count,omitempty" decimals:"0"`
+	Key        string     `json:"key"`
+	Code       Correction `json:"code"`
+	AmountMM   *float64   `json:"amount_mm" decimals:"0"`
+	BearingDeg *float64   `json:"bearing_deg" decimals:"0"`
+	Count      *float64   `json:"count,omitempty" decimals:"0"`
 	// AtPlanting is work that waits for the hole; it does not keep the tree from being sold.
 	AtPlanting bool `json:"at_planting"`
 }
 
-func (a *Assessment) addWork(code string, amount *float64) {
-	a.Work = append(a.Work, Work{Key: code, Code: code, AmountMM: amount})
+func (a *Assessment) addWork(code Correction, amount *float64) {
+	a.Work = append(a.Work, Work{Key: string(code), Code: code, AmountMM: amount})
 }
 
 // listWork turns findings into the work list. Nothing is cut on a tree that goes back.
@@ -36,30 +36,32 @@ func (a *Assessment) listWork(s Subject, r Readings) {
 		return // once the flare is seen the roots are judged again on what is left
 	}
 	for i, class := range a.RootBall.RootClasses {
-		if class == "girdling" && has(a.RootBall.Reasons, "cut-at-collar") {
+		if class == RootGirdling && has(a.RootBall.Reasons, "cut-at-collar") {
 			bearing := math.Mod(r.Roots[i].FromDeg+r.Roots[i].ArcDeg/2, 360)
-			a.Work = append(a.Work, Work{Key: keyAt("cut-at-collar", i), Code: "cut-at-collar", BearingDeg: &bearing})
+			a.Work = append(a.Work, Work{Key: keyAt(CutAtCollar, i), Code: CutAtCollar, BearingDeg: &bearing})
 		}
 	}
 	if has(a.RootBall.Reasons, "count-main-roots") {
-		a.addWork("count-main-roots", nil)
+		a.addWork(CountMainRoots, nil)
 	}
-	switch t := a.RootBall.SideTreatment; t {
-	case "shave":
-		a.addWork(t, &a.RootBall.SideShaveMM)
-	case "score":
-		a.addWork(t, &a.RootBall.ScoreDepthMM)
-	case "tease", "cut-and-tease":
-		a.addWork(t, nil)
+	switch a.RootBall.SideTreatment {
+	case SideTreatmentShave:
+		a.addWork(Shave, &a.RootBall.SideShaveMM)
+	case SideTreatmentScore:
+		a.addWork(Score, &a.RootBall.ScoreDepthMM)
+	case SideTreatmentTease:
+		a.addWork(Tease, nil)
+	case SideTreatmentCutAndTease:
+		a.addWork(CutAndTease, nil)
 	}
 	if a.RootBall.BottomSliceMM > 0 {
-		a.addWork("slice", &a.RootBall.BottomSliceMM)
+		a.addWork(Slice, &a.RootBall.BottomSliceMM)
 	}
 	if has(a.RootBall.Reasons, "soak") {
-		a.addWork("soak", nil)
+		a.addWork(Soak, nil)
 	}
 	if has(a.RootBall.Reasons, "support-ball") {
-		a.Work = append(a.Work, Work{Key: "support-ball", Code: "support-ball", AtPlanting: true})
+		a.Work = append(a.Work, Work{Key: "support-ball", Code: SupportBall, AtPlanting: true})
 	}
 }
 
@@ -69,16 +71,16 @@ func (a *Assessment) listFlareWork() {
 	}
 	switch a.Flare.Action {
 	case ActExcavate:
-		a.addWork("uncover", a.Flare.FlareDepthMM)
+		a.addWork(Uncover, a.Flare.FlareDepthMM)
 		return
 	case ActClear, ActClearAndInspect:
 		if *a.Flare.FlareDepthMM > 0 {
-			a.addWork("clear", a.Flare.FlareDepthMM)
+			a.addWork(Clear, a.Flare.FlareDepthMM)
 		}
 	}
 	for i, stray := range a.Flare.StrayRoots {
 		bearing := stray.BearingDeg
-		a.Work = append(a.Work, Work{Key: keyAt("cut-stray", i), Code: "cut-stray", BearingDeg: &bearing})
+		a.Work = append(a.Work, Work{Key: keyAt(CutStray, i), Code: CutStray, BearingDeg: &bearing})
 	}
 }
 
@@ -88,56 +90,56 @@ func (a *Assessment) listBalledWork(r Readings) {
 		return
 	}
 	if has(a.Balled.Reasons, "soak") {
-		a.addWork("soak", nil)
+		a.addWork(Soak, nil)
 	}
 	if r.Balled == nil {
 		return
 	}
 	if r.Balled.Twine != nil && *r.Balled.Twine {
-		a.addWork("remove-twine", nil)
+		a.addWork(RemoveTwine, nil)
 	}
 	switch r.Balled.Cloth {
-	case "natural":
-		a.Work = append(a.Work, Work{Key: "open-cloth", Code: "open-cloth", AtPlanting: true})
-	case "synthetic", "treated":
-		a.Work = append(a.Work, Work{Key: "take-off-cloth", Code: "take-off-cloth", AtPlanting: true})
+	case ClothNatural:
+		a.Work = append(a.Work, Work{Key: "open-cloth", Code: OpenCloth, AtPlanting: true})
+	case ClothSynthetic, ClothTreated:
+		a.Work = append(a.Work, Work{Key: "take-off-cloth", Code: TakeOffCloth, AtPlanting: true})
 	}
 	if r.Balled.Basket != nil && *r.Balled.Basket {
-		a.Work = append(a.Work, Work{Key: "open-basket", Code: "open-basket", AtPlanting: true})
+		a.Work = append(a.Work, Work{Key: "open-basket", Code: OpenBasket, AtPlanting: true})
 	}
 }
 
 func (a *Assessment) listBareRootWork(r Readings) {
 	for _, reason := range a.Reasons {
 		switch {
-		case reason.Part == "clock" && reason.Code == Critical:
-			a.addWork("plant-today", nil)
-		case reason.Part == "graft" && reason.Code == "buried":
-			a.Work = append(a.Work, Work{Key: "graft-above", Code: "graft-above", AtPlanting: true})
+		case reason.Part == PartClock && reason.Code == Cause(Critical):
+			a.addWork(PlantToday, nil)
+		case reason.Part == PartGraft && reason.Code == "buried":
+			a.Work = append(a.Work, Work{Key: "graft-above", Code: GraftAbove, AtPlanting: true})
 		}
 	}
 	if a.BareRoot == nil {
 		return
 	}
 	if has(a.BareRoot.Reasons, "soak") {
-		a.addWork("soak-roots", nil)
+		a.addWork(SoakRoots, nil)
 	}
 	if has(a.BareRoot.Reasons, "trim-broken") {
 		count := float64(*r.BareRoot.BrokenRoots)
-		a.Work = append(a.Work, Work{Key: "trim-broken", Code: "trim-broken", Count: &count})
+		a.Work = append(a.Work, Work{Key: "trim-broken", Code: TrimBroken, Count: &count})
 	}
 	if has(a.BareRoot.Reasons, "plant-within-3-days") {
-		a.Work = append(a.Work, Work{Key: "plant-within-3-days", Code: "plant-within-3-days", AtPlanting: true})
+		a.Work = append(a.Work, Work{Key: "plant-within-3-days", Code: PlantWithin3Days, AtPlanting: true})
 	}
 	if r.BareRoot.Sides != nil && *r.BareRoot.Sides <= 2 {
 		half := *r.BareRoot.SpreadMM / 2
-		a.Work = append(a.Work, Work{Key: "widen-side", Code: "widen-side", AmountMM: &half, BearingDeg: r.BareRoot.StrongestDeg, AtPlanting: true})
+		a.Work = append(a.Work, Work{Key: "widen-side", Code: WidenSide, AmountMM: &half, BearingDeg: r.BareRoot.StrongestDeg, AtPlanting: true})
 	}
 }
 
-func keyAt(code string, i int) string { return code + "-" + string(rune('1'+i%9)) }
+func keyAt(code Correction, i int) string { return string(code) + "-" + string(rune('1'+i%9)) }
 
-func has(list []string, code string) bool {
+func has[T comparable](list []T, code T) bool {
 	for _, each := range list {
 		if each == code {
 			return true
@@ -157,51 +159,51 @@ func AfterWork(a Assessment, r Readings, done func(key string) bool) Readings {
 			continue
 		}
 		switch w.Code {
-		case "keep-one-leader":
+		case KeepOneLeader:
 			next.Above.Leader = "one"
-		case "cut-rubbing":
+		case CutRubbing:
 			next.Above.Branching = "well-spaced"
-		case "cut-dead-tips":
+		case CutDeadTips:
 			next.Above.Life = "plump"
-		case "remove-tie":
+		case RemoveTie:
 			next.Above.Ties = "none"
-		case "soak":
-			next.Moisture = "moist"
-		case "pull-weeds":
-			next.PotTop = "clean"
-		case "soak-roots", "trim-broken", "cut-stub":
+		case Soak:
+			next.Moisture = MoistureMoist
+		case PullWeeds:
+			next.PotTop = PotTopClean
+		case SoakRoots, TrimBroken, CutStub:
 			look := *next.BareRoot
 			switch w.Code {
-			case "soak-roots":
-				look.Moisture = "moist"
-			case "cut-stub":
-				look.Stub = "clean"
+			case SoakRoots:
+				look.Moisture = RootMoistureMoist
+			case CutStub:
+				look.Stub = StubClean
 			default:
 				none := 0
 				look.BrokenRoots = &none
 			}
 			next.BareRoot = &look
-		case "remove-twine", "pick-weeds":
+		case RemoveTwine, PickWeeds:
 			look := *next.Balled
-			if no := false; w.Code == "remove-twine" {
+			if no := false; w.Code == RemoveTwine {
 				look.Twine = &no
 			} else {
-				look.GardenSoil = "clean"
+				look.GardenSoil = GardenSoilClean
 			}
 			next.Balled = &look
-		case "clear":
+		case Clear:
 			next.SeenDepthMM, next.Probes = &zero, []Probe{}
 			next.BallHeightMM = a.Flare.UsableHeightMM
-		case "cut-stray":
+		case CutStray:
 			next.Probes = []Probe{}
-		case "shave", "score", "tease", "cut-and-tease":
+		case Shave, Score, Tease, CutAndTease:
 			next.MatSidePct = &zero
-			next.Roots = keep(next.Roots, func(c Circler) bool { return c.Zone == "collar" })
-		case "slice":
+			next.Roots = keep(next.Roots, func(c Circler) bool { return c.Zone == ZoneCollar })
+		case Slice:
 			next.MatBottomPct = &zero
-			next.Roots = keep(next.Roots, func(c Circler) bool { return c.Zone != "bottom" })
-		case "cut-at-collar":
-			next.Roots = keep(next.Roots, func(c Circler) bool { return c.Zone != "collar" })
+			next.Roots = keep(next.Roots, func(c Circler) bool { return c.Zone != ZoneBottom })
+		case CutAtCollar:
+			next.Roots = keep(next.Roots, func(c Circler) bool { return c.Zone != ZoneCollar })
 		}
 	}
 	if done("shave") {

@@ -24,16 +24,16 @@ func TestWhatComesOffADugBall(t *testing.T) {
 		{"synthetic", true, true, []string{"remove-twine"}, []string{"take-off-cloth", "open-basket"}},
 	} {
 		r := balledLook()
-		r.Balled.Cloth, r.Balled.Basket, r.Balled.Twine = c.cloth, ptr(c.basket), ptr(c.twine)
+		r.Balled.Cloth, r.Balled.Basket, r.Balled.Twine = stock.Cloth(c.cloth), ptr(c.basket), ptr(c.twine)
 		a := assess(t, balledSubject(), r)
 		var here, inHole []string
 		for _, w := range a.Work {
 			switch {
 			case w.Code == "clear" || w.Code == "uncover":
 			case w.AtPlanting:
-				inHole = append(inHole, w.Code)
+				inHole = append(inHole, string(w.Code))
 			default:
-				here = append(here, w.Code)
+				here = append(here, string(w.Code))
 			}
 		}
 		assert.Equal(t, c.here, here, "%+v", c)
@@ -44,7 +44,7 @@ func TestWhatComesOffADugBall(t *testing.T) {
 	r.Moisture = "dry"
 	codes := []string{}
 	for _, w := range assess(t, balledSubject(), r).Work {
-		codes = append(codes, w.Code)
+		codes = append(codes, string(w.Code))
 	}
 	assert.Contains(t, codes, "soak")
 }

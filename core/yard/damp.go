@@ -10,6 +10,9 @@ import (
 // Damp is what a hand felt at the roots of a waiting box.
 type Damp string
 
+// All lists them, the wettest first.
+func (Damp) All() []Damp { return []Damp{Moist, Drying, Dry} }
+
 // What may be felt.
 const (
 	Moist  Damp = "moist"

@@ -10,6 +10,9 @@ import (
 // Water is what roots or a ball stand in.
 type Water string
 
+// All lists them.
+func (Water) All() []Water { return []Water{Clean, Muddy} }
+
 // The waters: mud holds air, clean water does not.
 const (
 	Clean Water = "clean"

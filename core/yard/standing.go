@@ -5,6 +5,11 @@ import "sedum/core/stock"
 // Place is one thing that waiting stock asks of where it stands.
 type Place string
 
+// All lists them.
+func (Place) All() []Place {
+	return []Place{InShade, OutOfWind, Cool, FrostFree, Grouped, OffHardBed, Tied, BallCovered, BallUpright, RootsCovered, WaterDaily}
+}
+
 // What may be asked. The wording is made elsewhere.
 const (
 	InShade      Place = "shade"

@@ -15,13 +15,34 @@ const (
 	LooseBall    Damage = "loose-ball"
 )
 
-// Damages lists them all.
-var Damages = []Damage{BrokenBranch, BrokenLeader, TornBark, WindBurn, BrokenPot, LooseBall}
+// All lists them.
+func (Damage) All() []Damage {
+	return []Damage{BrokenBranch, BrokenLeader, TornBark, WindBurn, BrokenPot, LooseBall}
+}
+
+// Mending is what is done about a damage.
+type Mending string
+
+// All lists them.
+func (Mending) All() []Mending {
+	return []Mending{"cut-back", "new-leader", "trim-bark", "shade-and-water", "repot", "none"}
+}
+
+// Journey is when a tree was hurt.
+type Journey string
+
+// The words of Journey.
+const (
+	OnArrival Journey = "arrival"
+	GoingHome Journey = "going-home"
+)
+
+// All lists them.
+func (Journey) All() []Journey { return []Journey{OnArrival, GoingHome} }
 
 // Repair is what is done about a damage; its sentence is made elsewhere.
 type Repair struct {
-	// Do is cut-back, new-leader, trim-bark, shade-and-water, repot or none.
-	Do string
+	Do Mending
 	// Verdict is how the tree stands by it: fix, hold or send back.
 	Verdict stock.Verdict
 }

@@ -11,6 +11,7 @@ import (
 
 	"sedum/core/fault"
 	"sedum/core/rules"
+	"sedum/core/set"
 	"sedum/core/stock"
 	"sedum/core/yard"
 )
@@ -241,9 +242,9 @@ func TestWhatTheJourneyDid(t *testing.T) {
 	} {
 		r := yard.RepairOf(c.damage, c.girth)
 		assert.Equal(t, c.verdict, r.Verdict, "%s %g", c.damage, c.girth)
-		assert.Equal(t, c.do, r.Do, c.damage)
+		assert.EqualValues(t, c.do, r.Do, c.damage)
 	}
-	for _, d := range yard.Damages {
+	for _, d := range set.All[yard.Damage]() {
 		assert.NotEmpty(t, yard.RepairOf(d, 0).Do, d)
 	}
 	assert.Empty(t, yard.RepairOf("dragon", 0).Do)
@@ -272,7 +273,7 @@ func TestAnAmountInTheHousesOwnMeasures(t *testing.T) {
 		{9, "l", "compost", yard.Counted{}, false},
 		{0, "l", "water", yard.Counted{}, false},
 	} {
-		got, ok := yard.InMeasures(c.amount, c.unit, c.substance, house)
+		got, ok := yard.InMeasures(c.amount, yard.Unit(c.unit), c.substance, house)
 		assert.Equal(t, c.ok, ok, "%g %s %s", c.amount, c.unit, c.substance)
 		assert.Equal(t, c.want, got, "%g %s %s", c.amount, c.unit, c.substance)
 	}

@@ -47,7 +47,7 @@ func TestDependenciesPointOneWay(t *testing.T) {
 		{"sedum/ui", nil},
 		{"sedum/app/apptest", []string{"sedum"}},
 		{"sedum/app", []string{"sedum/kernel", "sedum/paper", "sedum/words", "sedum/core"}},
-		{"sedum/demo", []string{"sedum/app", "sedum/kernel", "sedum/core", "sedum/standin"}},
+		{"sedum/demo", []string{"sedum/app", "sedum/kernel", "sedum/words", "sedum/core", "sedum/standin"}},
 		{"sedum/database/testdb", []string{"sedum/database", "sedum/app", "sedum/kernel"}},
 		{"sedum/database", nil},
 	}

@@ -1576,6 +1576,8 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /** @enum {string} */
+        ArrivalColumn: "kind" | "form" | "count" | "pot_l" | "pot" | "ball_diameter_mm" | "ball_height_mm" | "caliper_mm" | "height_m" | "size" | "bundle_count" | "price" | "grafted" | "ordered" | "cultivar" | "rootstock" | "propagation";
         ArrivalsColumns: {
             columns: {
                 [key: string]: number;
@@ -1597,7 +1599,7 @@ export interface components {
             note: string;
             /** Format: int64 */
             number: number;
-            packing: string;
+            packing: components["schemas"]["StockPacking"];
             place: string;
         };
         ArrivalsNewDelivery: {
@@ -1639,8 +1641,7 @@ export interface components {
             /** Format: int64 */
             count: number;
             cultivar: string;
-            /** @enum {string} */
-            form: "container" | "balled" | "bare-root" | "plug";
+            form: components["schemas"]["StockForm"];
             grafted: boolean;
             /**
              * Format: double
@@ -1655,8 +1656,7 @@ export interface components {
             ordered: number | null;
             /** @enum {string} */
             origin: "" | "layer" | "garden";
-            /** @enum {string} */
-            pot: "standard" | "air-pruning" | "fabric" | "plug";
+            pot: components["schemas"]["StockPot"];
             /** Format: double */
             pot_l: number;
             /** Format: int64 */
@@ -1667,18 +1667,13 @@ export interface components {
              */
             propagation: "" | "seed" | "cutting" | "graft" | "layer" | "division" | "tissue";
             rootstock: string;
-            /**
-             * @description of bare roots to drying
-             * @enum {string}
-             */
-            sensitivity: "tender" | "average" | "tough";
+            sensitivity: components["schemas"]["StockSensitivity"];
             /**
              * @description of bare roots
              * @enum {string}
              */
             size: "" | "seedling" | "whip" | "feathered" | "standard";
-            /** @enum {string} */
-            sizing: "caliper" | "height";
+            sizing: components["schemas"]["StockSizing"];
         };
         ArrivalsNewPart: {
             /** Format: int64 */
@@ -1703,8 +1698,8 @@ export interface components {
             headings: string[];
             id: string;
             /** @description every column that a note may have */
-            known: string[];
-            missing: string[];
+            known: components["schemas"]["ArrivalColumn"][];
+            missing: components["schemas"]["ArrivalColumn"][];
             /** @description the first rows */
             rows: components["schemas"]["ArrivalsPreviewRow"][];
             /** Format: int64 */
@@ -1774,9 +1769,8 @@ export interface components {
             reasons: components["schemas"]["BenchReason"][];
             root_ball: components["schemas"]["StockRootBallResult"];
             share_text: string;
-            /** @description the verdict of what was looked at */
-            so_far: string;
-            verdict: string;
+            so_far: components["schemas"]["StockVerdict"];
+            verdict: components["schemas"]["StockVerdict"];
             work: components["schemas"]["BenchWorkLine"][];
         };
         BenchCorrect: {
@@ -1791,7 +1785,7 @@ export interface components {
             by: string;
             id: string;
             readings: components["schemas"]["StockReadings"];
-            season: string;
+            season: components["schemas"]["StockSeason"];
         };
         BenchMove: {
             note: string;
@@ -1816,16 +1810,20 @@ export interface components {
             version: number;
         };
         BenchReason: {
-            code: string;
+            /** @description what was found, and its limit */
+            against: string;
+            code: components["schemas"]["StockCause"];
             leads_to: string;
-            part: string;
+            part: components["schemas"]["StockPart"];
+            /** @enum {string} */
+            rule: "" | "flare.probe_fall_share" | "flare.probe_distance_mm" | "flare.apart_deg" | "flare.stray_mm" | "flare.surface_share" | "flare.surface_least_mm" | "flare.surface_most_mm" | "flare.shallow_share" | "flare.shallow_most_mm" | "flare.ball_left_share" | "flare.deep_most_mm" | "roots.collar_ratio" | "roots.collar_gap_mm" | "roots.girdling_arc_deg" | "roots.strangling_ratio" | "roots.strangling_arc_deg" | "roots.radial_arc_deg" | "roots.fine_mm" | "roots.fine_share" | "roots.severe_arc_deg" | "roots.major_ratio" | "roots.major_arc_deg" | "roots.major_mm" | "roots.major_thick_arc_deg" | "roots.moderate_sum" | "roots.main_least" | "roots.cut_most_share" | "roots.cut_dormant_share" | "roots.fill_hold_pct" | "roots.fill_support_pct" | "roots.side_felt_pct" | "roots.side_tease_pct" | "roots.bottom_felt_pct" | "roots.slice_most_mm" | "roots.slice_share" | "roots.shave_share" | "roots.shave_least_mm" | "roots.shave_most_mm" | "roots.shave_needed_mm" | "roots.shave_ball_mm" | "roots.score_most_mm" | "roots.score_share" | "roots.limit_dormant_share" | "roots.limit_autumn_share" | "roots.limit_summer_share" | "roots.limit_spring_share" | "mass.mix_kg_per_l" | "mass.soil_kg_per_l" | "mass.wet_factor" | "mass.rigging_factor" | "mass.staff_one_kg" | "mass.staff_two_kg" | "mass.public_one_kg" | "mass.public_two_kg" | "ball.container_share" | "ball.balled_share" | "ball.bare_root_share" | "drain.fast_min" | "drain.good_min" | "drain.slow_min" | "drain.poor_min" | "drain.strict_fast_min" | "drain.strict_good_min" | "drain.strict_slow_min" | "drain.strict_poor_min" | "fit.enough" | "fit.fair" | "fit.unknown_cap" | "fit.cold_gate_c" | "fit.margin_span_c" | "hole.raise_fast_mm" | "hole.raise_good_mm" | "hole.raise_slow_mm" | "hole.raise_poor_mm" | "hole.raise_standing_mm" | "hole.raise_sharp_mm" | "hole.school_step_mm" | "hole.borne_most_mm" | "hole.raise_share_dry" | "hole.raise_share_wet" | "hole.mound_crest_balls" | "hole.mound_crest_mm" | "hole.mound_slope" | "hole.width_coarse" | "hole.width_medium" | "hole.width_fine" | "hole.width_most_mm" | "hole.width_least_mm" | "hole.bare_root_room_mm" | "hole.bare_root_factor" | "hole.plug_room_mm" | "hole.bottom_room_mm" | "hole.bulking" | "basin.ball_share" | "basin.backfill_share" | "basin.ball_most" | "basin.least_tree_l" | "basin.least_shrub_l" | "basin.big_caliper_mm" | "basin.big_l_per_mm" | "basin.dose_factor" | "basin.dose_l_per_mm" | "basin.radius_least_mm" | "basin.berm_mm" | "mulch.outer_least_mm" | "mulch.beyond_mm" | "mulch.gap_mm" | "mulch.fine_mm" | "mulch.small_ball_mm" | "mulch.over_small_mm" | "stake.slender" | "stake.slender_height_m" | "stake.exposed_height_m" | "stake.bare_root_height_m" | "stake.tie_least_mm" | "stake.tie_most_mm" | "stake.months" | "stake.guy_months" | "window.heat_c" | "window.heat_over_usual_c" | "drain.too_early_mm" | "plan.cover_hours" | "plan.compost_top_mm" | "yard.bud_swell_day" | "yard.first_frost_day" | "plan.mulch_bag_l" | "plan.compost_bag_l" | "plan.feed_tablets" | "sample.tolerable_share" | "sample.confidence" | "sample.accept" | "sample.looks" | "sample.tightened_factor" | "sample.relaxed_factor" | "balled.least_share" | "bare_root.least_share" | "bare_root.seedling_mm" | "bare_root.under_tips_mm" | "bare_root.trim_share" | "bare_root.hole_most_mm" | "bare_root.hole_wet_mm" | "clock.budget_tender_kpah" | "clock.budget_average_kpah" | "clock.budget_tough_kpah" | "clock.bare_sun_wind" | "clock.bare_shade" | "clock.wet_cloth" | "clock.dry_box" | "clock.damp_packing" | "clock.gel_bag" | "clock.cold_store" | "clock.heeled_in" | "clock.closed_hot_factor" | "clock.rewet_share" | "clock.soon_share" | "clock.critical_share" | "clock.gel_bag_h" | "clock.damp_packing_h" | "clock.damp_packing_cold_h" | "clock.cold_store_h" | "clock.water_bucket_h" | "clock.alarm_ahead_h" | "gel.set_least_min" | "gel.set_most_min" | "gel.seedling_l" | "gel.whip_l" | "gel.feathered_l" | "gel.standard_l" | "gel.label_least" | "gel.label_most" | "scale.tolerance_share" | "soak.clean_h" | "soak.muddy_h" | "box.water_l_per_day" | "yard.pot_heat_c" | "yard.pot_frost_c" | "yard.lat_deg" | "yard.quarantine_days" | "spare.container_share" | "spare.balled_share" | "spare.bare_root_share" | "spare.plug_share" | "potting.room_mm" | "potting.rim_mm" | "clock.cold_store_c" | "clock.cold_store_rh_pct" | "clock.assumed_c" | "clock.assumed_rh_pct" | "yard.last_chance_months" | "time.plug_min" | "time.whip_min";
             text: string;
-            verdict: string;
+            verdict: components["schemas"]["StockVerdict"];
         };
         BenchSaved: {
             /** @description the next tree to look at, none when the lot is through */
             next_tag: string;
-            state: string;
+            state: components["schemas"]["StockState"];
             state_word: string;
             tag: string;
             /** Format: int64 */
@@ -1863,7 +1861,7 @@ export interface components {
              * @description where it stands; 0 when its lot does not stand in rows
              */
             row: number;
-            state: string;
+            state: components["schemas"]["StockState"];
             state_word: string;
             subject: components["schemas"]["StockSubject"];
             tag: string;
@@ -1878,13 +1876,15 @@ export interface components {
             /** Format: double */
             bearing_deg: number | null;
             by: string;
-            code: string;
+            code: components["schemas"]["StockCorrection"];
             /** Format: double */
             count?: number;
             done: boolean;
             key: string;
             text: string;
         };
+        /** @enum {string} */
+        CareCode: "look-next-day" | "second-soaking" | "water-dormant" | "water-weeks-1-2" | "water-weeks-3-8" | "water-weekly" | "check-round" | "first-spring" | "fruit-off" | "prune-after-bloom" | "berm-out" | "stake-off" | "mulch-top" | "winter-cover" | "cover-off" | "water-before-frost" | "flare-check" | "feed-if-short" | "water-second-season" | "formative-pruning" | "established";
         CatalogueAll: {
             kinds: components["schemas"]["CatalogueLine"][];
         };
@@ -1892,8 +1892,7 @@ export interface components {
             botanical: string;
             common: string;
             covered: boolean;
-            /** @enum {string} */
-            habit: "single" | "multi" | "deep-ok";
+            habit: components["schemas"]["StockHabit"];
         };
         ClimateET0Input: {
             /** Format: int64 */
@@ -1948,6 +1947,8 @@ export interface components {
              */
             usual_high_c: number | null;
         };
+        /** @enum {string} */
+        ClimateSource: "typed" | "station";
         ClockBoard: {
             /** Format: date-time */
             at: string;
@@ -1979,7 +1980,7 @@ export interface components {
             /** Format: date-time */
             at: string;
             by: string;
-            cover: string;
+            cover: components["schemas"]["StockCover"];
             id: string;
             rewet: boolean;
             /** Format: double */
@@ -1991,8 +1992,7 @@ export interface components {
             /** Format: date-time */
             at: string;
             by: string;
-            /** @enum {string} */
-            damp: "moist" | "drying" | "dry";
+            damp: components["schemas"]["YardDamp"];
             text: string;
         };
         ClockInWater: {
@@ -2010,13 +2010,11 @@ export interface components {
             lot: number;
             over: boolean;
             tag: string;
-            /** @enum {string} */
-            water: "clean" | "muddy";
+            water: components["schemas"]["YardWater"];
             water_text: string;
         };
         ClockNewDampLook: {
-            /** @enum {string} */
-            damp: "moist" | "drying" | "dry";
+            damp: components["schemas"]["YardDamp"];
             /** Format: int64 */
             lot: number;
             tag: string;
@@ -2030,8 +2028,7 @@ export interface components {
             packet_g: number;
             /** Format: double */
             packet_water_l: number;
-            /** @enum {string} */
-            size: "seedling" | "whip" | "feathered" | "standard";
+            size: components["schemas"]["StockSize"];
             tag: string;
             /** Format: int64 */
             trees: number;
@@ -2063,8 +2060,7 @@ export interface components {
              */
             lot: number;
             tag: string;
-            /** @enum {string} */
-            water: "clean" | "muddy";
+            water: components["schemas"]["YardWater"];
         };
         ClockNewStage: {
             at: string;
@@ -2112,7 +2108,7 @@ export interface components {
             /** @description some of the air is the house's guess: nobody measured it */
             assumed: boolean;
             common: string;
-            cover: string;
+            cover: components["schemas"]["StockCover"];
             cover_text: string;
             dip: components["schemas"]["ClockOpenDip"];
             /** Format: date-time */
@@ -2127,7 +2123,7 @@ export interface components {
             result: components["schemas"]["StockExposureResult"];
             /** Format: date-time */
             since: string;
-            size: string;
+            size: components["schemas"]["StockSize"];
             stages: components["schemas"]["ClockEntry"][];
             status_text: string;
             tag: string;
@@ -2140,13 +2136,16 @@ export interface components {
             message: string;
         };
         FitBearing: {
-            /** @enum {string} */
-            coarse: "good" | "bears" | "dislikes";
-            /** @enum {string} */
-            fine: "good" | "bears" | "dislikes";
-            /** @enum {string} */
-            medium: "good" | "bears" | "dislikes";
+            coarse: components["schemas"]["FitBears"];
+            fine: components["schemas"]["FitBears"];
+            medium: components["schemas"]["FitBears"];
         };
+        /** @enum {string} */
+        FitBears: "good" | "bears" | "dislikes";
+        /** @enum {string} */
+        FitChange: "carry-water" | "add-partner" | "raise-150" | "hose" | "raise-300";
+        /** @enum {string} */
+        FitFactor: "cold" | "heat" | "light" | "drainage" | "ph" | "drought" | "room" | "chill" | "pollination" | "wind" | "soil";
         FitInput: {
             kind: components["schemas"]["FitInputKind"];
             site: components["schemas"]["FitInputSite"];
@@ -2156,8 +2155,7 @@ export interface components {
             chill_need?: number;
             /** Format: double */
             cold_c: number;
-            /** @enum {string} */
-            drainage_max: "fast" | "good" | "slow" | "poor" | "standing";
+            drainage_max: components["schemas"]["GroundDrainage"];
             /** Format: int64 */
             drought: number;
             fruiting: boolean;
@@ -2167,8 +2165,7 @@ export interface components {
             self_fertile: boolean;
             soil: components["schemas"]["FitBearing"];
             sun_h: number[];
-            /** @enum {string} */
-            wind: "sheltered" | "open" | "exposed";
+            wind: components["schemas"]["GroundWind"];
         };
         FitInputSite: {
             /** Format: double */
@@ -2177,8 +2174,7 @@ export interface components {
             chill?: number;
             /** Format: int64 */
             conflict_year?: number;
-            /** @enum {string} */
-            drainage: "fast" | "good" | "slow" | "poor" | "standing";
+            drainage: components["schemas"]["GroundDrainage"];
             /** Format: double */
             hot_month_c?: number;
             meets_line: boolean;
@@ -2190,38 +2186,38 @@ export interface components {
             /** Format: double */
             raise_mm: number;
             room_unknown: boolean;
-            /** @enum {string} */
-            soil_group: "coarse" | "medium" | "fine";
+            soil_group: components["schemas"]["GroundSoilGroup"];
             /** Format: double */
             summer_deficit_mm: number;
             /** Format: double */
             sun_h: number;
             wants_fruit: boolean;
-            /** @enum {string} */
-            water: "none" | "carried" | "hose" | "drip";
-            /** @enum {string} */
-            wind: "sheltered" | "open" | "exposed";
+            water: components["schemas"]["GroundWater"];
+            wind: components["schemas"]["GroundWind"];
         };
+        /** @enum {string} */
+        FitMark: "well" | "fair" | "poor" | "excluded";
         FitRemedy: {
-            changes: string[];
+            changes: components["schemas"]["FitChange"][];
             /** Format: int64 */
             cost: number;
             /** Format: double */
             overall: number;
         };
         FitResult: {
-            excluded_by: string[];
+            excluded_by: components["schemas"]["FitFactor"][];
             factors: {
                 [key: string]: number;
             };
-            limiting: string;
+            limiting: components["schemas"]["FitFactor"];
             /** Format: double */
             overall: number;
             remedy: components["schemas"]["FitRemedy"];
-            unknown: string[];
+            unknown: components["schemas"]["FitFactor"][];
         };
         GroundAnswer: {
-            class: string;
+            /** @enum {string} */
+            class: "" | "fast" | "good" | "slow" | "poor" | "standing";
             drainage: components["schemas"]["GroundPercolationResult"];
             drainage_text: string;
             /** Format: int64 */
@@ -2244,10 +2240,8 @@ export interface components {
             /** Format: int64 */
             version: number;
         };
-        GroundDrainage: {
-            result: components["schemas"]["GroundPercolationResult"];
-            text: string;
-        };
+        /** @enum {string} */
+        GroundDrainage: "fast" | "good" | "slow" | "poor" | "standing";
         GroundFacts: {
             /** Format: double */
             clay_mm: number | null;
@@ -2269,8 +2263,11 @@ export interface components {
             /** Format: double */
             silt_mm: number | null;
             sloping: boolean;
-            /** @description a texture known without a jar */
-            soil_class: string;
+            /**
+             * @description a texture known without a jar
+             * @enum {string}
+             */
+            soil_class: "" | "sand" | "loamy sand" | "sandy loam" | "loam" | "silt loam" | "silt" | "sandy clay loam" | "clay loam" | "silty clay loam" | "sandy clay" | "silty clay" | "clay";
             /** Format: double */
             sun_h: number | null;
             /** @enum {string} */
@@ -2289,15 +2286,17 @@ export interface components {
             expires_on: string;
             marked_by: string;
             marked_on: string;
-            private_lines: string;
+            private_lines: components["schemas"]["GroundPrivateLines"];
             reference: string;
         };
         GroundMeeting: {
             ask_owner: boolean;
             /** Format: int64 */
             first_year: number | null;
-            kind: string;
+            kind: components["schemas"]["GroundNeighbour"];
         };
+        /** @enum {string} */
+        GroundNeighbour: "wall" | "line" | "boundary" | "paving" | "drain" | "clay-building";
         GroundNewCustomer: {
             address: string;
             /** Format: double */
@@ -2315,11 +2314,7 @@ export interface components {
             expires_on: string;
             marked_by: string;
             marked_on: string;
-            /**
-             * @description lighting, irrigation, septic, gas to outbuildings
-             * @enum {string}
-             */
-            private_lines: "none" | "marked";
+            private_lines: components["schemas"]["GroundPrivateLines"];
             reference: string;
         };
         GroundNewSpot: {
@@ -2338,8 +2333,7 @@ export interface components {
              * @description height of an overhead line
              */
             height_m?: number;
-            /** @enum {string} */
-            kind: "wall" | "line" | "boundary" | "paving" | "drain" | "clay-building";
+            kind: components["schemas"]["GroundNeighbour"];
         };
         GroundPage: {
             address: string;
@@ -2362,21 +2356,30 @@ export interface components {
         GroundPages: {
             spots: components["schemas"]["GroundPage"][];
         };
+        /** @enum {string} */
+        GroundPercolated: "fast" | "good" | "slow" | "poor" | "standing" | "water-entering" | "too-early";
         GroundPercolationInput: {
             /** Format: double */
             hole_width_mm: number;
             readings: components["schemas"]["GroundReading"][];
-            /** @enum {string} */
-            scale: "general" | "strict";
+            scale: components["schemas"]["GroundScale"];
         };
         GroundPercolationResult: {
-            class: string;
+            class: components["schemas"]["GroundPercolated"];
             /** Format: double */
             drain_300_min: number | null;
             /** Format: double */
             normal_rate_mm_per_h: number | null;
             /** Format: double */
             rate_mm_per_h: number | null;
+        };
+        /** @enum {string} */
+        GroundPrivateLines: "none" | "marked";
+        /** @enum {string} */
+        GroundPurpose: "shade" | "fruit" | "screen" | "flower" | "wildlife" | "small-by-the-door";
+        GroundReadHole: {
+            result: components["schemas"]["GroundPercolationResult"];
+            text: string;
         };
         GroundReading: {
             /** Format: double */
@@ -2409,6 +2412,8 @@ export interface components {
             /** Format: double */
             soil_volume_m3: number;
         };
+        /** @enum {string} */
+        GroundScale: "general" | "strict";
         GroundSize: {
             /** Format: double */
             height_m: number;
@@ -2417,6 +2422,10 @@ export interface components {
             /** Format: int64 */
             year: number;
         };
+        /** @enum {string} */
+        GroundSoilClass: "sand" | "loamy sand" | "sandy loam" | "loam" | "silt loam" | "silt" | "sandy clay loam" | "clay loam" | "silty clay loam" | "sandy clay" | "silty clay" | "clay";
+        /** @enum {string} */
+        GroundSoilGroup: "coarse" | "medium" | "fine";
         GroundTextureInput: {
             /** Format: double */
             clay_mm: number;
@@ -2428,10 +2437,10 @@ export interface components {
         GroundTextureResult: {
             /** Format: double */
             available_water_mm_per_m: number;
-            class: string;
+            class: components["schemas"]["GroundSoilClass"];
             /** Format: double */
             clay_pct: number;
-            group: string;
+            group: components["schemas"]["GroundSoilGroup"];
             /** Format: double */
             infiltration_mm_per_h: number;
             /** Format: double */
@@ -2439,16 +2448,23 @@ export interface components {
             /** Format: double */
             silt_pct: number;
         };
+        /** @enum {string} */
+        GroundWater: "none" | "carried" | "hose" | "drip";
+        /** @enum {string} */
+        GroundWind: "sheltered" | "open" | "exposed";
         GrowersAll: {
             growers: components["schemas"]["GrowersGrower"][];
         };
         GrowersAnswer: {
-            /** @enum {string} */
-            answer: "agreed" | "partly" | "refused";
+            answer: components["schemas"]["GrowersAnswered"];
             note: string;
             /** Format: int64 */
             version: number;
         };
+        /** @enum {string} */
+        GrowersAnswered: "agreed" | "partly" | "refused";
+        /** @enum {string} */
+        GrowersAsked: "credit" | "replace" | "collect" | "look";
         GrowersContent: {
             arrived_on: string;
             botanical: string;
@@ -2461,7 +2477,7 @@ export interface components {
             grower: string;
             /** Format: int64 */
             high: number;
-            language: string;
+            language: components["schemas"]["WordsLanguage"];
             /** Format: int64 */
             lot_number: number;
             /** Format: int64 */
@@ -2479,7 +2495,7 @@ export interface components {
              */
             returned: number;
             sent_by: string;
-            units: string;
+            units: components["schemas"]["WordsUnits"];
         };
         GrowersFinding: {
             /** Format: double */
@@ -2496,7 +2512,7 @@ export interface components {
             number: number;
             photos: string[];
             tag: string;
-            verdict: string;
+            verdict: components["schemas"]["StockVerdict"];
         };
         GrowersGrower: {
             /** @description by fault, the commonest first */
@@ -2508,26 +2524,23 @@ export interface components {
             record: components["schemas"]["YardClosed"][];
             /** @description the faulty shares by half year, oldest first: the trend */
             seasons: components["schemas"]["LotsShare"][];
-            strictness: string;
+            strictness: components["schemas"]["SamplingStrictness"];
             strictness_text: string;
         };
         GrowersNewNote: {
-            /** @enum {string} */
-            asked: "credit" | "replace" | "collect" | "look";
-            /** @enum {string} */
-            language: "en-US" | "en-GB";
+            asked: components["schemas"]["GrowersAsked"];
+            language: components["schemas"]["WordsLanguage"];
             message: string;
-            /** @enum {string} */
-            units: "metric" | "us";
+            units: components["schemas"]["WordsUnits"];
             /** Format: int64 */
             version: number;
         };
         GrowersNoteLine: {
-            answer: string;
+            answer: components["schemas"]["GrowersAnswered"];
             answer_note: string;
             /** Format: date-time */
             answered_at: string | null;
-            asked: string;
+            asked: components["schemas"]["GrowersAsked"];
             common: string;
             headline: string;
             /** Format: int64 */
@@ -2542,11 +2555,11 @@ export interface components {
             version: number;
         };
         GrowersNotePage: {
-            answer: string;
+            answer: components["schemas"]["GrowersAnswered"];
             answer_note: string;
             /** Format: date-time */
             answered_at: string | null;
-            asked: string;
+            asked: components["schemas"]["GrowersAsked"];
             common: string;
             content: components["schemas"]["GrowersContent"];
             headline: string;
@@ -2563,12 +2576,10 @@ export interface components {
             version: number;
         };
         JourneysNewDamage: {
-            /** @enum {string} */
-            damage: "broken-branch" | "broken-leader" | "torn-bark" | "wind-burn" | "broken-pot" | "loose-ball";
+            damage: components["schemas"]["YardDamage"];
             /** Format: double */
             girth_share: number;
-            /** @enum {string} */
-            journey: "arrival" | "going-home";
+            journey: components["schemas"]["YardJourney"];
             note: string;
         };
         JourneysRepaired: {
@@ -2578,9 +2589,9 @@ export interface components {
             /** Format: date-time */
             at: string;
             by: string;
-            damage: string;
+            damage: components["schemas"]["YardDamage"];
             id: string;
-            journey: string;
+            journey: components["schemas"]["YardJourney"];
             note: string;
             repair: string;
             /** Format: date-time */
@@ -2601,7 +2612,7 @@ export interface components {
         };
         LotsBeside: {
             allowed: string;
-            form: string;
+            form: components["schemas"]["StockForm"];
             handle: string;
             hole: string;
             time: string;
@@ -2620,7 +2631,7 @@ export interface components {
             at: string;
             by: string;
             /** @enum {string} */
-            decision: "open" | "released" | "refused";
+            decision: "released" | "refused";
             note: string;
             proposed: boolean;
         };
@@ -2634,7 +2645,7 @@ export interface components {
         };
         LotsFollows: {
             text: string;
-            to: string;
+            to: components["schemas"]["StockState"];
             /** Format: int64 */
             trees: number;
         };
@@ -2692,8 +2703,7 @@ export interface components {
                 [key: string]: number;
             };
             cultivar: string;
-            /** @enum {string} */
-            decision: "open" | "released" | "refused";
+            decision: components["schemas"]["StockLotDecision"];
             /** @description newest first */
             decisions: components["schemas"]["LotsDecided"][];
             /** Format: int64 */
@@ -2704,8 +2714,7 @@ export interface components {
             follows: {
                 [key: string]: components["schemas"]["LotsFollows"];
             };
-            /** @enum {string} */
-            form: "container" | "balled" | "bare-root" | "plug";
+            form: components["schemas"]["StockForm"];
             grafted: boolean;
             grower: string;
             /**
@@ -2727,8 +2736,7 @@ export interface components {
              */
             per_row: number;
             plan: components["schemas"]["LotsPlan"];
-            /** @enum {string} */
-            pot: "standard" | "air-pruning" | "fabric" | "plug";
+            pot: components["schemas"]["StockPot"];
             /** Format: double */
             pot_l: number;
             /** Format: int64 */
@@ -2742,18 +2750,13 @@ export interface components {
             record: components["schemas"]["YardClosed"][];
             rootstock: string;
             sample: components["schemas"]["LotsSampled"];
-            /**
-             * @description of bare roots to drying
-             * @enum {string}
-             */
-            sensitivity: "tender" | "average" | "tough";
+            sensitivity: components["schemas"]["StockSensitivity"];
             /**
              * @description of bare roots
              * @enum {string}
              */
             size: "" | "seedling" | "whip" | "feathered" | "standard";
-            /** @enum {string} */
-            sizing: "caliper" | "height";
+            sizing: components["schemas"]["StockSizing"];
             /**
              * Format: int64
              * @description trees and bundles
@@ -2784,7 +2787,7 @@ export interface components {
              * @description where it stands; 0 when the lot does not stand in rows
              */
             row: number;
-            state: string;
+            state: components["schemas"]["StockState"];
             tag: string;
         };
         LotsPlan: {
@@ -2794,7 +2797,7 @@ export interface components {
             lot_size: number;
             /** @description for one, two and three looks */
             options: components["schemas"]["LotsAnnounced"][];
-            strictness: string;
+            strictness: components["schemas"]["SamplingStrictness"];
             strictness_text: string;
             /** Format: double */
             tolerable_share: number;
@@ -2849,8 +2852,7 @@ export interface components {
             limiting: string;
             /** Format: int64 */
             lot_number: number;
-            /** @description well, fair, poor or excluded */
-            mark: string;
+            mark: components["schemas"]["FitMark"];
             /** Format: double */
             overall: number;
             /** Format: double */
@@ -2867,7 +2869,7 @@ export interface components {
         };
         MatchFactor: {
             excludes: boolean;
-            factor: string;
+            factor: components["schemas"]["FitFactor"];
             name: string;
             text: string;
             /**
@@ -2886,8 +2888,7 @@ export interface components {
             limiting: string;
             /** Format: int64 */
             lot_number: number;
-            /** @description well, fair, poor or excluded */
-            mark: string;
+            mark: components["schemas"]["FitMark"];
             /** Format: double */
             overall: number;
             /** Format: double */
@@ -2930,21 +2931,19 @@ export interface components {
         MeasuresNewMeasure: {
             /** Format: double */
             amount: number;
-            /** @enum {string} */
-            kind: "handful" | "scoop" | "cup" | "bucket" | "barrow" | "spoon";
+            kind: components["schemas"]["YardVessel"];
             name: string;
             substance: string;
-            /** @enum {string} */
-            unit: "g" | "l";
+            unit: components["schemas"]["YardUnit"];
         };
         MeasuresShown: {
             /** Format: double */
             amount: number;
             id: string;
-            kind: string;
+            kind: components["schemas"]["YardVessel"];
             name: string;
             substance: string;
-            unit: string;
+            unit: components["schemas"]["YardUnit"];
         };
         MessagesAll: {
             messages: components["schemas"]["MessagesTold"][];
@@ -2959,7 +2958,7 @@ export interface components {
         PeopleDemoSignIn: {
             name: string;
             password: string;
-            role: string;
+            role: components["schemas"]["RolesRole"];
             sign_in: string;
         };
         PeopleDuty: {
@@ -2979,14 +2978,15 @@ export interface components {
             deeds: string[];
             demo: boolean;
             name: string;
-            /** @enum {string} */
-            role: "yard-hand" | "advisor" | "manager";
+            role: components["schemas"]["RolesRole"];
             /** @description the yard's date, YYYY-MM-DD */
             today: string;
         };
         PeopleWelcome: {
             demo: components["schemas"]["PeopleDemoSignIn"][];
         };
+        /** @enum {string} */
+        PhotosPart: "root" | "collar" | "base" | "label" | "whole";
         PhotosShown: {
             /** Format: date-time */
             at: string;
@@ -2995,10 +2995,12 @@ export interface components {
             /** Format: int64 */
             height: number;
             id: string;
-            part: string;
+            part: components["schemas"]["PhotosPart"];
             /** Format: int64 */
             width: number;
         };
+        /** @enum {string} */
+        PlantingBase: "undisturbed" | "trodden" | "loose" | "organic";
         PlantingBasinInput: {
             /** Format: double */
             backfill_l: number;
@@ -3006,20 +3008,16 @@ export interface components {
             ball_diameter_mm: number;
             /** Format: double */
             ball_volume_l: number;
-            /** @enum {string} */
-            berm: "none" | "ring" | "low-side";
+            berm: components["schemas"]["PlantingBerm"];
             /** Format: double */
             berm_height_mm: number;
             /** Format: double */
             caliper_mm: number;
-            /** @enum {string} */
-            form: "container" | "balled" | "plug" | "bare-root";
-            /** @enum {string} */
-            habit: "tree" | "shrub";
+            form: components["schemas"]["StockForm"];
+            habit: components["schemas"]["PlantingHabit"];
             /** Format: double */
             hole_top_mm: number;
-            /** @enum {string} */
-            medium: "mix" | "sand" | "loam" | "clay";
+            medium: components["schemas"]["StockMedium"];
             /** Format: double */
             mulch_mm: number;
         };
@@ -3041,16 +3039,24 @@ export interface components {
             /** Format: double */
             mulch_outer_radius_mm: number;
         };
+        /** @enum {string} */
+        PlantingBerm: "none" | "ring" | "low-side";
+        /** @enum {string} */
+        PlantingCaution: "hand-spade-near-marks" | "overhead-line" | "heat-stop" | "cold-stop" | "spade-feet" | "street-soil" | "cover-hole" | "lift-one-person" | "lift-two-person" | "lift-gear" | "knife-away" | "hose-air-gap" | "run-off" | "damp-mix" | "damp-mulch" | "stake-caps" | "stake-hands" | "label-is-law" | "thorns" | "poison" | "sap" | "pollen";
         PlantingConflict: {
-            code: string;
+            code: components["schemas"]["PlantingConflictCode"];
             won: string;
         };
+        /** @enum {string} */
+        PlantingConflictCode: "proud-against-dry" | "basin-against-wet";
         PlantingDone: {
             /** Format: double */
             amount_mm: number | null;
             by: string;
-            code: string;
+            code: components["schemas"]["StockCorrection"];
         };
+        /** @enum {string} */
+        PlantingFlareSchool: "level" | "slight" | "proud";
         PlantingFoot: {
             /** Format: double */
             bearing_deg: number;
@@ -3075,6 +3081,10 @@ export interface components {
             /** Format: double */
             usual_high_c: number | null;
         };
+        /** @enum {string} */
+        PlantingGround: "workable" | "frozen" | "waterlogged";
+        /** @enum {string} */
+        PlantingHabit: "tree" | "shrub";
         PlantingHoleInput: {
             /**
              * Format: double
@@ -3086,13 +3096,8 @@ export interface components {
              * @description not for bare roots
              */
             ball_height_mm?: number;
-            /** @enum {string} */
-            base: "undisturbed" | "trodden" | "loose" | "organic";
-            /**
-             * @description the class after any raise of the bed
-             * @enum {string}
-             */
-            bed_drainage: "fast" | "good" | "slow" | "poor" | "standing";
+            base: components["schemas"]["PlantingBase"];
+            bed_drainage: components["schemas"]["GroundDrainage"];
             /** Format: double */
             bed_raise_mm: number;
             /**
@@ -3107,12 +3112,9 @@ export interface components {
              * @description not for bare roots
              */
             flare_depth_mm?: number;
-            /** @enum {string} */
-            flare_school: "level" | "slight" | "proud";
-            /** @enum {string} */
-            form: "container" | "balled" | "plug" | "bare-root";
-            /** @enum {string} */
-            kind_drainage_max: "fast" | "good" | "slow" | "poor" | "standing";
+            flare_school: components["schemas"]["PlantingFlareSchool"];
+            form: components["schemas"]["StockForm"];
+            kind_drainage_max: components["schemas"]["GroundDrainage"];
             /** Format: double */
             loosened_below_mm: number;
             /**
@@ -3125,16 +3127,14 @@ export interface components {
              * @description bare roots only
              */
             root_spread_mm?: number;
-            /** @enum {string} */
-            shape: "saucer" | "square" | "cylinder";
+            shape: components["schemas"]["PlantingShape"];
             sharp_drainage: boolean;
             /**
              * Format: double
              * @description not for bare roots
              */
             side_shave_mm?: number;
-            /** @enum {string} */
-            soil_group: "coarse" | "medium" | "fine";
+            soil_group: components["schemas"]["GroundSoilGroup"];
         };
         PlantingHoleResult: {
             /** Format: double */
@@ -3158,7 +3158,7 @@ export interface components {
             mound_volume_l: number;
             /** Format: double */
             pad_under_mm: number;
-            refused?: string;
+            refused?: components["schemas"]["PlantingRefusal"];
             /** Format: double */
             settle_mm: number;
             /** Format: double */
@@ -3175,11 +3175,10 @@ export interface components {
         PlantingKind: {
             autumn_hazard: boolean;
             bark_tender: boolean;
-            cautions: string[];
+            cautions: components["schemas"]["PlantingCaution"][];
             /** Format: double */
             cold_c: number | null;
-            /** @enum {string} */
-            drainage_max: "fast" | "good" | "slow" | "poor" | "standing";
+            drainage_max: components["schemas"]["GroundDrainage"];
             evergreen: boolean;
             grown_for_fruit: boolean;
             /** @description flowers on old wood */
@@ -3211,12 +3210,11 @@ export interface components {
             /** Format: double */
             ball_width_mm: number;
             basin: components["schemas"]["PlantingBasinResult"];
-            berm: string;
+            berm: components["schemas"]["PlantingBerm"];
             /** Format: double */
             berm_mm: number;
             conflicts: components["schemas"]["PlantingConflict"][];
-            /** @description class of the bed after any raise */
-            drainage: string;
+            drainage: components["schemas"]["GroundDrainage"];
             hole: components["schemas"]["PlantingHoleResult"];
             load: components["schemas"]["StockLoad"];
             /** @description services are not marked: nobody digs */
@@ -3227,7 +3225,7 @@ export interface components {
             mulch_over_ball_mm: number;
             numbers: components["schemas"]["PlantingNumber"][];
             quantities: components["schemas"]["PlantingQuantity"][];
-            refused: string;
+            refused: components["schemas"]["PlantingRefusal"];
             schools: {
                 [key: string]: string;
             };
@@ -3245,15 +3243,19 @@ export interface components {
             bags: number;
             code: string;
         };
+        /** @enum {string} */
+        PlantingRefusal: "standing-water";
         PlantingRuleUsed: {
-            key: string;
+            key: components["schemas"]["RulesKey"];
             /** Format: double */
             value: number;
         };
         PlantingSchoolUsed: {
             choice: string;
-            step: string;
+            step: components["schemas"]["RulesStep"];
         };
+        /** @enum {string} */
+        PlantingShape: "saucer" | "square" | "cylinder";
         PlantingSpot: {
             /** Format: double */
             available_water_mm_per_m: number | null;
@@ -3273,7 +3275,7 @@ export interface components {
             raise_mm: number;
             services_marked: boolean;
             sloping: boolean;
-            soil_class: string;
+            soil_class: components["schemas"]["GroundSoilClass"];
             /** @enum {string} */
             soil_group: "" | "coarse" | "medium" | "fine";
             /** Format: double */
@@ -3290,25 +3292,26 @@ export interface components {
         PlantingStakeInput: {
             /** Format: double */
             caliper_mm: number;
-            /** @enum {string} */
-            exposure: "sheltered" | "open" | "exposed";
-            /** @enum {string} */
-            form: "container" | "balled" | "plug" | "bare-root";
+            exposure: components["schemas"]["GroundWind"];
+            form: components["schemas"]["StockForm"];
             /** Format: double */
             height_m: number;
             /** Format: double */
             root_radius_mm: number;
-            /** @enum {string} */
-            school: "auto" | "pair" | "low-upright" | "angled" | "tripod" | "guys";
+            school: components["schemas"]["PlantingStaking"];
             stands_alone: boolean;
             /** Format: double */
             wind_from_deg: number;
         };
+        /** @enum {string} */
+        PlantingStakeKind: "none" | "pair" | "low-upright" | "angled" | "tripod" | "guys";
+        /** @enum {string} */
+        PlantingStakeReason: "cannot-stand" | "slender" | "exposed" | "bare-root";
         PlantingStakeResult: {
             by_contractor: boolean;
-            kind: string;
+            kind: components["schemas"]["PlantingStakeKind"];
             needed: boolean;
-            reasons: string[];
+            reasons: components["schemas"]["PlantingStakeReason"][];
             /** Format: double */
             remove_after_months: number | null;
             /** Format: double */
@@ -3317,25 +3320,27 @@ export interface components {
             /** Format: double */
             tie_height_mm: number | null;
         };
+        /** @enum {string} */
+        PlantingStaking: "auto" | "pair" | "low-upright" | "angled" | "tripod" | "guys";
         PlantingStep: {
             /** @description said before the step */
-            cautions: string[];
+            cautions: components["schemas"]["PlantingCaution"][];
             /** @description which wording of the step */
             choice: string;
-            code: string;
+            code: components["schemas"]["PlantingStepCode"];
             digs: boolean;
             locked: boolean;
             values: {
                 [key: string]: components["schemas"]["PlantingMeasure"];
             };
         };
+        /** @enum {string} */
+        PlantingStepCode: "services" | "window" | "overhead" | "clear-grass" | "mound" | "dig" | "rough-sides" | "pad" | "firm-base" | "half-fill-test" | "unpot" | "clear-flare" | "see-flare" | "cone" | "soak-if-dry" | "set" | "stick" | "turn" | "plumb" | "unwrap" | "backfill" | "feed" | "finish" | "basin" | "water" | "compost" | "mulch" | "no-stake" | "stake" | "sun-paint" | "labels-off" | "look-again";
         PlantingToday: {
-            /** @enum {string} */
-            buds: "dormant" | "swelling" | "leafed";
+            buds: components["schemas"]["StockBuds"];
             /** Format: int64 */
             day_of_year: number;
-            /** @enum {string} */
-            ground: "workable" | "frozen" | "waterlogged";
+            ground: components["schemas"]["PlantingGround"];
             /** Format: double */
             high_c: number;
         };
@@ -3357,14 +3362,12 @@ export interface components {
             depth_in_doubt: boolean;
             /** Format: double */
             flare_depth_mm: number;
-            /** @enum {string} */
-            form: "container" | "plug" | "balled" | "bare-root";
+            form: components["schemas"]["StockForm"];
             /** Format: double */
             height_m: number;
             /** @enum {string} */
             medium?: "" | "mix" | "sand" | "loam" | "clay";
-            /** @enum {string} */
-            pot: "standard" | "air-pruning" | "fabric" | "plug";
+            pot: components["schemas"]["StockPot"];
             stands_alone: boolean;
             /** @description the mix may fall: the pot is cut away in the hole */
             support_ball: boolean;
@@ -3377,8 +3380,7 @@ export interface components {
              * @description the last dormant day
              */
             bud_swell_day?: number;
-            /** @enum {string} */
-            buds: "dormant" | "swelling" | "leafed";
+            buds: components["schemas"]["StockBuds"];
             /**
              * Format: int64
              * @description required when frost is absent or rare
@@ -3389,10 +3391,8 @@ export interface components {
             evergreen: boolean;
             /** Format: int64 */
             first_frost_day?: number;
-            /** @enum {string} */
-            form: "container" | "balled" | "plug" | "bare-root";
-            /** @enum {string} */
-            ground: "workable" | "frozen" | "waterlogged";
+            form: components["schemas"]["StockForm"];
+            ground: components["schemas"]["PlantingGround"];
             /** Format: double */
             high_c: number;
             /** Format: int64 */
@@ -3408,10 +3408,14 @@ export interface components {
             /** Format: double */
             usual_high_c?: number;
         };
+        /** @enum {string} */
+        PlantingWindowReason: "ground-frozen" | "ground-waterlogged" | "not-dormant" | "not-cool" | "winter-drying" | "summer" | "autumn-hazard" | "cold-limit" | "tender-before-last-frost" | "in-leaf" | "buds-swelling" | "heat";
         PlantingWindowResult: {
-            reasons: string[];
-            status: string;
+            reasons: components["schemas"]["PlantingWindowReason"][];
+            status: components["schemas"]["PlantingWindowStatus"];
         };
+        /** @enum {string} */
+        PlantingWindowStatus: "best" | "fine" | "risky" | "no";
         Problem: {
             code: string;
             current?: unknown;
@@ -3421,6 +3425,8 @@ export interface components {
             status: number;
             title: string;
         };
+        /** @enum {string} */
+        RolesRole: "yard-hand" | "advisor" | "manager";
         RulesAll: {
             rules: components["schemas"]["RulesInForce"][];
             schools: components["schemas"]["RulesSchool"][];
@@ -3431,7 +3437,7 @@ export interface components {
             group: string;
             /** Format: double */
             high: number;
-            key: string;
+            key: components["schemas"]["RulesKey"];
             /** Format: double */
             low: number;
             reason: string;
@@ -3442,6 +3448,8 @@ export interface components {
              */
             value: number;
         };
+        /** @enum {string} */
+        RulesKey: "flare.probe_fall_share" | "flare.probe_distance_mm" | "flare.apart_deg" | "flare.stray_mm" | "flare.surface_share" | "flare.surface_least_mm" | "flare.surface_most_mm" | "flare.shallow_share" | "flare.shallow_most_mm" | "flare.ball_left_share" | "flare.deep_most_mm" | "roots.collar_ratio" | "roots.collar_gap_mm" | "roots.girdling_arc_deg" | "roots.strangling_ratio" | "roots.strangling_arc_deg" | "roots.radial_arc_deg" | "roots.fine_mm" | "roots.fine_share" | "roots.severe_arc_deg" | "roots.major_ratio" | "roots.major_arc_deg" | "roots.major_mm" | "roots.major_thick_arc_deg" | "roots.moderate_sum" | "roots.main_least" | "roots.cut_most_share" | "roots.cut_dormant_share" | "roots.fill_hold_pct" | "roots.fill_support_pct" | "roots.side_felt_pct" | "roots.side_tease_pct" | "roots.bottom_felt_pct" | "roots.slice_most_mm" | "roots.slice_share" | "roots.shave_share" | "roots.shave_least_mm" | "roots.shave_most_mm" | "roots.shave_needed_mm" | "roots.shave_ball_mm" | "roots.score_most_mm" | "roots.score_share" | "roots.limit_dormant_share" | "roots.limit_autumn_share" | "roots.limit_summer_share" | "roots.limit_spring_share" | "mass.mix_kg_per_l" | "mass.soil_kg_per_l" | "mass.wet_factor" | "mass.rigging_factor" | "mass.staff_one_kg" | "mass.staff_two_kg" | "mass.public_one_kg" | "mass.public_two_kg" | "ball.container_share" | "ball.balled_share" | "ball.bare_root_share" | "drain.fast_min" | "drain.good_min" | "drain.slow_min" | "drain.poor_min" | "drain.strict_fast_min" | "drain.strict_good_min" | "drain.strict_slow_min" | "drain.strict_poor_min" | "fit.enough" | "fit.fair" | "fit.unknown_cap" | "fit.cold_gate_c" | "fit.margin_span_c" | "hole.raise_fast_mm" | "hole.raise_good_mm" | "hole.raise_slow_mm" | "hole.raise_poor_mm" | "hole.raise_standing_mm" | "hole.raise_sharp_mm" | "hole.school_step_mm" | "hole.borne_most_mm" | "hole.raise_share_dry" | "hole.raise_share_wet" | "hole.mound_crest_balls" | "hole.mound_crest_mm" | "hole.mound_slope" | "hole.width_coarse" | "hole.width_medium" | "hole.width_fine" | "hole.width_most_mm" | "hole.width_least_mm" | "hole.bare_root_room_mm" | "hole.bare_root_factor" | "hole.plug_room_mm" | "hole.bottom_room_mm" | "hole.bulking" | "basin.ball_share" | "basin.backfill_share" | "basin.ball_most" | "basin.least_tree_l" | "basin.least_shrub_l" | "basin.big_caliper_mm" | "basin.big_l_per_mm" | "basin.dose_factor" | "basin.dose_l_per_mm" | "basin.radius_least_mm" | "basin.berm_mm" | "mulch.outer_least_mm" | "mulch.beyond_mm" | "mulch.gap_mm" | "mulch.fine_mm" | "mulch.small_ball_mm" | "mulch.over_small_mm" | "stake.slender" | "stake.slender_height_m" | "stake.exposed_height_m" | "stake.bare_root_height_m" | "stake.tie_least_mm" | "stake.tie_most_mm" | "stake.months" | "stake.guy_months" | "window.heat_c" | "window.heat_over_usual_c" | "drain.too_early_mm" | "plan.cover_hours" | "plan.compost_top_mm" | "yard.bud_swell_day" | "yard.first_frost_day" | "plan.mulch_bag_l" | "plan.compost_bag_l" | "plan.feed_tablets" | "sample.tolerable_share" | "sample.confidence" | "sample.accept" | "sample.looks" | "sample.tightened_factor" | "sample.relaxed_factor" | "balled.least_share" | "bare_root.least_share" | "bare_root.seedling_mm" | "bare_root.under_tips_mm" | "bare_root.trim_share" | "bare_root.hole_most_mm" | "bare_root.hole_wet_mm" | "clock.budget_tender_kpah" | "clock.budget_average_kpah" | "clock.budget_tough_kpah" | "clock.bare_sun_wind" | "clock.bare_shade" | "clock.wet_cloth" | "clock.dry_box" | "clock.damp_packing" | "clock.gel_bag" | "clock.cold_store" | "clock.heeled_in" | "clock.closed_hot_factor" | "clock.rewet_share" | "clock.soon_share" | "clock.critical_share" | "clock.gel_bag_h" | "clock.damp_packing_h" | "clock.damp_packing_cold_h" | "clock.cold_store_h" | "clock.water_bucket_h" | "clock.alarm_ahead_h" | "gel.set_least_min" | "gel.set_most_min" | "gel.seedling_l" | "gel.whip_l" | "gel.feathered_l" | "gel.standard_l" | "gel.label_least" | "gel.label_most" | "scale.tolerance_share" | "soak.clean_h" | "soak.muddy_h" | "box.water_l_per_day" | "yard.pot_heat_c" | "yard.pot_frost_c" | "yard.lat_deg" | "yard.quarantine_days" | "spare.container_share" | "spare.balled_share" | "spare.bare_root_share" | "spare.plug_share" | "potting.room_mm" | "potting.rim_mm" | "clock.cold_store_c" | "clock.cold_store_rh_pct" | "clock.assumed_c" | "clock.assumed_rh_pct" | "yard.last_chance_months" | "time.plug_min" | "time.whip_min";
         RulesNewChange: {
             key: string;
             reason: string;
@@ -3452,14 +3460,18 @@ export interface components {
             chosen: string;
             label: string;
             reason: string;
-            step: string;
+            step: components["schemas"]["RulesStep"];
         };
+        /** @enum {string} */
+        RulesStep: "flare" | "shape" | "roots" | "stake" | "berm" | "mulch_mm" | "scale" | "backfill" | "firming" | "feed";
         SamplingCurvePoint: {
             /** Format: double */
             released: number;
             /** Format: double */
             share: number;
         };
+        /** @enum {string} */
+        SamplingDecision: "release" | "refuse" | "keep-checking";
         SamplingLook: {
             /**
              * Format: int64
@@ -3505,7 +3517,7 @@ export interface components {
             sample_size: number | null;
         };
         SamplingResult: {
-            decision: string;
+            decision: components["schemas"]["SamplingDecision"];
             /** Format: int64 */
             defective_high: number;
             /** Format: int64 */
@@ -3535,22 +3547,21 @@ export interface components {
              */
             per_row: number;
         };
+        /** @enum {string} */
+        SamplingStrictness: "tightened" | "normal" | "relaxed";
         Sentence: {
             code: string;
             text: string;
         };
         SheetsIssue: {
-            /** @enum {string} */
-            buds: "dormant" | "swelling" | "leafed";
-            /** @enum {string} */
-            ground: "workable" | "frozen" | "waterlogged";
+            buds: components["schemas"]["StockBuds"];
+            ground: components["schemas"]["PlantingGround"];
             /**
              * Format: double
              * @description that day's high
              */
             high_c: number;
-            /** @enum {string} */
-            language: "en-US" | "en-GB";
+            language: components["schemas"]["WordsLanguage"];
             /** @description YYYY-MM-DD */
             planting_on: string;
             schools: {
@@ -3562,8 +3573,7 @@ export interface components {
             tag: string;
             /** Format: int64 */
             tree_version: number;
-            /** @enum {string} */
-            units: "metric" | "us";
+            units: components["schemas"]["WordsUnits"];
         };
         SheetsLine: {
             common: string;
@@ -3601,14 +3611,12 @@ export interface components {
             signed: string;
             spot_name: string;
             tag: string;
-            units: string;
+            units: components["schemas"]["WordsUnits"];
             words: components["schemas"]["WordsPlanWords"];
         };
         SheetsPlanAsk: {
-            /** @enum {string} */
-            buds: "dormant" | "swelling" | "leafed";
-            /** @enum {string} */
-            ground: "workable" | "frozen" | "waterlogged";
+            buds: components["schemas"]["StockBuds"];
+            ground: components["schemas"]["PlantingGround"];
             /**
              * Format: double
              * @description that day's high
@@ -3662,12 +3670,11 @@ export interface components {
             trunk?: "" | "clean" | "healed-scar" | "small-wound" | "large-wound";
         };
         StockAbovePart: {
-            found: string[];
-            part: string;
+            found: components["schemas"]["StockCause"][];
+            part: components["schemas"]["StockPart"];
         };
         StockAir: {
-            /** @enum {string} */
-            cover: "bare-sun-wind" | "bare-shade" | "wet-cloth" | "dry-box" | "damp-packing" | "gel-bag" | "cold-store" | "heeled-in" | "water-bucket";
+            cover: components["schemas"]["StockCover"];
             /** Format: double */
             rh_pct: number;
             /** Format: double */
@@ -3685,22 +3692,11 @@ export interface components {
              * @description soil thrown up over the flare when it was dug
              */
             flare_depth_mm: number;
-            /** @enum {string} */
-            lifters: "staff" | "public";
-            /** @enum {string} */
-            medium: "mix" | "sand" | "loam" | "clay";
-            /** @enum {string} */
-            moisture: "dry" | "moist" | "wet";
-            /**
-             * @description conifers and shrubs are sized by height
-             * @enum {string}
-             */
-            sizing: "caliper" | "height";
-            /**
-             * @description a flattened ball counts as loose
-             * @enum {string}
-             */
-            soundness: "firm" | "cracked" | "loose";
+            lifters: components["schemas"]["StockLifters"];
+            medium: components["schemas"]["StockMedium"];
+            moisture: components["schemas"]["StockMoisture"];
+            sizing: components["schemas"]["StockSizing"];
+            soundness: components["schemas"]["StockSoundness"];
             /** @description the trunk moves and the ball does not */
             trunk_moves: boolean;
         };
@@ -3721,25 +3717,24 @@ export interface components {
         StockBalledResult: {
             /** Format: double */
             ball_volume_l: number;
-            handling: string;
+            handling: components["schemas"]["StockHandling"];
             /** Format: double */
             mass_kg: number;
             /** Format: double */
             min_depth_mm: number | null;
             /** Format: double */
             min_diameter_mm: number | null;
-            reasons: string[];
+            reasons: components["schemas"]["StockCause"][];
             /** Format: double */
             rigging_kg: number;
             /** Format: double */
             usable_depth_mm: number;
-            verdict: string;
+            verdict: components["schemas"]["StockVerdict"];
         };
         StockBareRootInput: {
             /** Format: int64 */
             broken_roots: number;
-            /** @enum {string} */
-            buds: "dormant" | "swelling" | "leafed";
+            buds: components["schemas"]["StockBuds"];
             /** Format: double */
             caliper_mm: number;
             /** @enum {string} */
@@ -3749,8 +3744,7 @@ export interface components {
              * @description from the flare down to loosened soil
              */
             hole_depth_mm: number;
-            /** @enum {string} */
-            moisture: "moist" | "surface-dry" | "brittle";
+            moisture: components["schemas"]["StockRootMoisture"];
             mould: boolean;
             /**
              * Format: double
@@ -3759,8 +3753,7 @@ export interface components {
             root_length_mm: number;
             /** Format: double */
             root_spread_mm: number;
-            /** @enum {string} */
-            school: "never-trim" | "trim";
+            school: components["schemas"]["StockTrimSchool"];
         };
         StockBareRootLook: {
             /** Format: int64 */
@@ -3795,7 +3788,7 @@ export interface components {
             stub?: "" | "clean" | "ragged" | "rotting";
         };
         StockBareRootResult: {
-            reasons: string[];
+            reasons: components["schemas"]["StockCause"][];
             /** Format: double */
             required_hole_depth_mm: number;
             /** Format: double */
@@ -3804,8 +3797,14 @@ export interface components {
             spread_ratio: number | null;
             /** Format: double */
             trim_mm: number;
-            verdict: string;
+            verdict: components["schemas"]["StockVerdict"];
         };
+        /** @enum {string} */
+        StockBottomRoots: "present" | "absent";
+        /** @enum {string} */
+        StockBuds: "dormant" | "swelling" | "leafed";
+        /** @enum {string} */
+        StockCause: "not-covered" | "broken-tip" | "none" | "two" | "healed-scar" | "large-wound" | "small-wound" | "included-bark" | "rubbing" | "brown-to-trunk" | "dead-tips" | "late-buds" | "grooved" | "tight" | "light-scorch" | "yellow-wilting" | "isolate" | "notifiable" | "buried" | "failed" | "weeping" | "clear" | "clear-and-inspect" | "excavate" | "send-back" | "bend-risk" | "count-main-roots" | "cut-at-collar" | "cut-when-dormant" | "dried-out" | "mould" | "overwatered" | "plant-within-3-days" | "pot-up" | "root-rot" | "roots-short" | "roots-too-short" | "slot-or-trim" | "soak" | "support-ball" | "too-much-to-cut" | "trim-broken" | "uncorrectable-roots" | "under-rooted" | "wait-for-cool" | "wait-for-dormancy" | "ball-small" | "ball-too-small" | "broken-ball" | "clear-flare" | "no-standard" | "too-little-root-below-flare" | "twine" | "critical" | "spent" | "last-chance" | "weeds" | "ragged" | "rotting" | "grubs" | "weed-roots";
         StockCircler: {
             /**
              * Format: double
@@ -3826,40 +3825,50 @@ export interface components {
             gap_mm?: number;
             /** @description the trunk is grooved by it */
             grooved?: boolean;
-            /**
-             * @description inner is the imprint of an earlier pot
-             * @enum {string}
-             */
-            zone: "collar" | "side" | "bottom" | "inner";
+            zone: components["schemas"]["StockZone"];
         };
+        /** @enum {string} */
+        StockClockAlarm: "frost-risk" | "overheating" | "over-soaked" | "over-age";
+        /** @enum {string} */
+        StockClockStatus: "fresh" | "soon" | "critical" | "spent";
+        /** @enum {string} */
+        StockCloth: "none" | "natural" | "synthetic" | "treated";
+        /** @enum {string} */
+        StockConfidence: "seen" | "high" | "medium" | "low";
+        /** @enum {string} */
+        StockCorrection: "uncover" | "clear" | "remove-tie" | "tease" | "count-main-roots" | "remove-twine" | "pick-weeds" | "pull-weeds" | "score" | "shave" | "slice" | "cut-and-tease" | "cut-at-collar" | "cut-stray" | "keep-one-leader" | "cut-rubbing" | "cut-dead-tips" | "trim-broken" | "cut-stub" | "soak" | "soak-roots" | "plant-today" | "plant-within-3-days" | "plant-this-season" | "support-ball" | "open-cloth" | "take-off-cloth" | "open-basket" | "graft-above" | "widen-side";
+        /** @enum {string} */
+        StockCover: "bare-sun-wind" | "bare-shade" | "wet-cloth" | "dry-box" | "damp-packing" | "gel-bag" | "cold-store" | "heeled-in" | "water-bucket";
         StockExposureInput: {
             now: components["schemas"]["StockAir"];
-            /** @enum {string} */
-            sensitivity: "tender" | "average" | "tough";
+            sensitivity: components["schemas"]["StockSensitivity"];
             stages: components["schemas"]["StockStage"][];
         };
         StockExposureResult: {
             /** Format: double */
             age_share: number;
-            alarms: string[];
+            alarms: components["schemas"]["StockClockAlarm"][];
             /** Format: double */
             budget_kpah: number;
             /** Format: double */
             hours_left: number | null;
             running: number[];
-            status: string;
+            status: components["schemas"]["StockClockStatus"];
             /** Format: double */
             used_kpah: number;
             /** Format: double */
             used_share: number;
         };
+        /** @enum {string} */
+        StockFlareAction: "none" | "clear" | "clear-and-inspect" | "excavate" | "send-back";
+        /** @enum {string} */
+        StockFlareClass: "at-surface" | "shallow" | "deep" | "too-deep" | "unknown";
         StockFlareInput: {
             /** Format: double */
             ball_height_mm: number;
             /** @enum {string} */
             form: "container" | "plug" | "balled";
-            /** @enum {string} */
-            habit: "single" | "multi" | "deep-ok";
+            habit: components["schemas"]["StockHabit"];
             probes: components["schemas"]["StockProbe"][];
             /**
              * Format: double
@@ -3868,18 +3877,26 @@ export interface components {
             seen_depth_mm?: number;
         };
         StockFlareResult: {
-            action: string;
+            action: components["schemas"]["StockFlareAction"];
             /** Format: double */
             at_least_mm: number | null;
-            class: string;
-            confidence: string;
+            class: components["schemas"]["StockFlareClass"];
+            confidence: components["schemas"]["StockConfidence"];
             /** Format: double */
             flare_depth_mm: number | null;
-            status: string;
+            status: components["schemas"]["StockFlareStatus"];
             stray_roots: components["schemas"]["StockStrayRoot"][];
             /** Format: double */
             usable_height_mm: number | null;
         };
+        /** @enum {string} */
+        StockFlareStatus: "seen" | "located" | "not-found";
+        /** @enum {string} */
+        StockFoliage: "deciduous" | "evergreen";
+        /** @enum {string} */
+        StockForm: "container" | "plug" | "balled" | "bare-root";
+        /** @enum {string} */
+        StockGardenSoil: "clean" | "weed-roots" | "grubs";
         StockGelDipInput: {
             /** Format: double */
             gel_per_tree_l: number;
@@ -3912,15 +3929,39 @@ export interface components {
             /** Format: double */
             water_per_batch_l: number;
         };
+        /** @enum {string} */
+        StockHabit: "single" | "multi" | "deep-ok";
+        /** @enum {string} */
+        StockHandling: "one-person" | "two-person" | "gear";
+        /** @enum {string} */
+        StockLifters: "staff" | "public";
         StockLoad: {
             /** Format: double */
             ball_volume_l: number;
-            handling: string;
+            handling: components["schemas"]["StockHandling"];
             /** Format: double */
             mass_kg: number;
             /** Format: double */
             rigging_kg: number;
         };
+        /** @enum {string} */
+        StockLotDecision: "open" | "released" | "refused";
+        /** @enum {string} */
+        StockMedium: "mix" | "sand" | "loam" | "clay";
+        /** @enum {string} */
+        StockMoisture: "dry" | "moist" | "wet";
+        /** @enum {string} */
+        StockOdour: "none" | "sour";
+        /** @enum {string} */
+        StockOrigin: "layer" | "garden";
+        /** @enum {string} */
+        StockPacking: "none" | "moss" | "sawdust" | "paper" | "gel" | "other";
+        /** @enum {string} */
+        StockPart: "kind" | "leader" | "trunk" | "branching" | "life" | "ties" | "leaves" | "pests" | "graft" | "flare" | "roots" | "ball" | "clock" | "pot" | "stub" | "garden-soil";
+        /** @enum {string} */
+        StockPot: "standard" | "air-pruning" | "fabric" | "plug";
+        /** @enum {string} */
+        StockPotTop: "clean" | "weeds";
         StockProbe: {
             /**
              * Format: double
@@ -3943,6 +3984,8 @@ export interface components {
              */
             reached_mm?: number;
         };
+        /** @enum {string} */
+        StockPropagation: "seed" | "cutting" | "graft" | "layer" | "division" | "tissue";
         StockReadings: {
             above: components["schemas"]["StockAbove"];
             /** Format: double */
@@ -3996,11 +4039,7 @@ export interface components {
             gap_mm?: number;
             /** @description the trunk is grooved by it */
             grooved?: boolean;
-            /**
-             * @description inner is the imprint of an earlier pot
-             * @enum {string}
-             */
-            zone: "collar" | "side" | "bottom" | "inner";
+            zone: components["schemas"]["StockZone"];
         };
         StockRootBallInput: {
             /** Format: double */
@@ -4010,52 +4049,61 @@ export interface components {
              * @description height of the ball below the flare
              */
             ball_height_mm: number;
-            /** @enum {string} */
-            bottom_roots: "present" | "absent";
+            bottom_roots: components["schemas"]["StockBottomRoots"];
             /** Format: double */
             caliper_mm: number;
             /** Format: double */
             fill_pct: number;
-            /** @enum {string} */
-            foliage: "deciduous" | "evergreen";
+            foliage: components["schemas"]["StockFoliage"];
             main_roots_mm?: number[];
             /** Format: double */
             mat_bottom_pct: number;
             /** Format: double */
             mat_side_pct: number;
-            /** @enum {string} */
-            moisture: "dry" | "moist" | "wet";
-            /** @enum {string} */
-            odour: "none" | "sour";
-            /** @enum {string} */
-            pot: "standard" | "air-pruning" | "fabric" | "plug";
+            moisture: components["schemas"]["StockMoisture"];
+            odour: components["schemas"]["StockOdour"];
+            pot: components["schemas"]["StockPot"];
             roots: components["schemas"]["StockRoot"][];
-            /** @enum {string} */
-            school: "tease" | "score" | "shave";
-            /** @enum {string} */
-            season: "dormant" | "autumn" | "summer" | "spring-flush";
-            /** @enum {string} */
-            texture: "firm" | "soft";
+            school: components["schemas"]["StockRootSchool"];
+            season: components["schemas"]["StockSeason"];
+            texture: components["schemas"]["StockTexture"];
         };
         StockRootBallResult: {
             /** Format: double */
             bottom_slice_mm: number;
-            reasons: string[];
+            reasons: components["schemas"]["StockCause"][];
             /** Format: double */
             removed_share: number;
-            root_classes: string[];
+            root_classes: components["schemas"]["StockRootClass"][];
             /** Format: double */
             score_depth_mm: number;
             /** Format: double */
             season_limit: number;
             /** Format: double */
             side_shave_mm: number;
-            side_treatment: string;
-            verdict: string;
+            side_treatment: components["schemas"]["StockSideTreatment"];
+            verdict: components["schemas"]["StockVerdict"];
         };
+        /** @enum {string} */
+        StockRootClass: "strangling" | "severe" | "girdling" | "major" | "moderate" | "fine" | "radial";
+        /** @enum {string} */
+        StockRootMoisture: "moist" | "surface-dry" | "brittle";
+        /** @enum {string} */
+        StockRootSchool: "tease" | "score" | "shave";
+        /** @enum {string} */
+        StockSeason: "dormant" | "autumn" | "summer" | "spring-flush";
+        /** @enum {string} */
+        StockSensitivity: "tender" | "average" | "tough";
+        /** @enum {string} */
+        StockSideTreatment: "none" | "tease" | "cut-and-tease" | "score" | "shave";
+        /** @enum {string} */
+        StockSize: "seedling" | "whip" | "feathered" | "standard";
+        /** @enum {string} */
+        StockSizing: "caliper" | "height";
+        /** @enum {string} */
+        StockSoundness: "firm" | "cracked" | "loose";
         StockStage: {
-            /** @enum {string} */
-            cover?: "bare-sun-wind" | "bare-shade" | "wet-cloth" | "dry-box" | "damp-packing" | "gel-bag" | "cold-store" | "heeled-in" | "water-bucket";
+            cover?: components["schemas"]["StockCover"];
             /** Format: double */
             hours?: number;
             /** @description true, and nothing else: the roots were wetted again */
@@ -4065,39 +4113,44 @@ export interface components {
             /** Format: double */
             temp_c?: number;
         };
+        /** @enum {string} */
+        StockState: "unchecked" | "not-yet-judged" | "in-work" | "held" | "apart" | "for-sale" | "released-unchecked" | "reserved" | "sold" | "sent-back" | "lost";
         StockStrayRoot: {
             /** Format: double */
             bearing_deg: number;
             /** Format: double */
             depth_mm: number;
         };
+        /** @enum {string} */
+        StockStub: "clean" | "ragged" | "rotting";
         StockSubject: {
             /** @enum {string} */
             clock?: "" | "fresh" | "soon" | "critical" | "spent";
             /** @description false for palms and bamboos: the bench does not cover them */
             covered: boolean;
-            /** @enum {string} */
-            foliage: "deciduous" | "evergreen";
-            /** @enum {string} */
-            form: "container" | "plug" | "balled" | "bare-root";
+            foliage: components["schemas"]["StockFoliage"];
+            form: components["schemas"]["StockForm"];
             grafted?: boolean;
-            /** @enum {string} */
-            habit: "single" | "multi" | "deep-ok";
+            habit: components["schemas"]["StockHabit"];
             /** @enum {string} */
             medium?: "" | "mix" | "sand" | "loam" | "clay";
             moves_badly?: boolean;
             /** @enum {string} */
             origin?: "" | "layer" | "garden";
-            /** @enum {string} */
-            pot: "standard" | "air-pruning" | "fabric" | "plug";
-            /** @enum {string} */
-            season: "dormant" | "autumn" | "summer" | "spring-flush";
+            pot: components["schemas"]["StockPot"];
+            season: components["schemas"]["StockSeason"];
             /**
              * @description of dug balls; conifers and shrubs are sized by height
              * @enum {string}
              */
             sizing?: "" | "caliper" | "height";
         };
+        /** @enum {string} */
+        StockTexture: "firm" | "soft";
+        /** @enum {string} */
+        StockTrimSchool: "never-trim" | "trim";
+        /** @enum {string} */
+        StockVerdict: "sell" | "fix" | "hold" | "not-yet-judged" | "send-back";
         StockWeighed: {
             /** Format: double */
             by_g: number;
@@ -4108,6 +4161,8 @@ export interface components {
             off_share: number;
             word: string;
         };
+        /** @enum {string} */
+        StockZone: "collar" | "side" | "bottom" | "inner";
         TodayBoard: {
             apart: components["schemas"]["YardTreeRow"][];
             counts: {
@@ -4124,7 +4179,7 @@ export interface components {
             to_check: components["schemas"]["YardCountedLot"][];
         };
         WordsCareWords: {
-            code: string;
+            code: components["schemas"]["CareCode"];
             date: string;
             /** Format: date-time */
             from: string;
@@ -4151,6 +4206,8 @@ export interface components {
             /** @description value, rule or school */
             what: string;
         };
+        /** @enum {string} */
+        WordsLanguage: "en-US" | "en-GB";
         WordsPlanWords: {
             care: components["schemas"]["WordsCareWords"][];
             figures: components["schemas"]["WordsFigureWords"][];
@@ -4175,15 +4232,17 @@ export interface components {
         };
         WordsStepWords: {
             cautions: string[];
-            code: string;
+            code: components["schemas"]["PlantingStepCode"];
             digs: boolean;
             locked: boolean;
             text: string;
             why: string;
         };
+        /** @enum {string} */
+        WordsUnits: "metric" | "us";
         WordsWindowWords: {
             reasons: string[];
-            status: string;
+            status: components["schemas"]["PlantingWindowStatus"];
             word: string;
         };
         WorkHeld: {
@@ -4193,8 +4252,7 @@ export interface components {
             due: boolean;
             /** Format: date-time */
             due_on: string | null;
-            /** @enum {string} */
-            form: "container" | "plug" | "balled" | "bare-root";
+            form: components["schemas"]["StockForm"];
             /** @description the season it waited for has come */
             freed: boolean;
             grower: string;
@@ -4205,18 +4263,17 @@ export interface components {
             /** Format: double */
             pot_l: number;
             reasons: string[];
-            state: string;
+            state: components["schemas"]["StockState"];
             tag: string;
         };
         WorkItem: {
             /** Format: int64 */
             bundle_count: number;
-            code: string;
+            code: components["schemas"]["StockCorrection"];
             common: string;
             /** Format: date-time */
             due_on: string | null;
-            /** @enum {string} */
-            form: "container" | "plug" | "balled" | "bare-root";
+            form: components["schemas"]["StockForm"];
             grower: string;
             key: string;
             /** Format: int64 */
@@ -4226,7 +4283,7 @@ export interface components {
             /** Format: double */
             pot_l: number;
             share_text: string;
-            state: string;
+            state: components["schemas"]["StockState"];
             tag: string;
             text: string;
         };
@@ -4236,7 +4293,7 @@ export interface components {
             held: components["schemas"]["WorkHeld"][];
             /** @description what journeys did and is not yet mended */
             repairs: components["schemas"]["WorkRepair"][];
-            season: string;
+            season: components["schemas"]["StockSeason"];
             season_text: string;
             tools: components["schemas"]["WorkTool"][];
         };
@@ -4246,8 +4303,7 @@ export interface components {
             common: string;
             /** Format: date-time */
             due_on: string | null;
-            /** @enum {string} */
-            form: "container" | "plug" | "balled" | "bare-root";
+            form: components["schemas"]["StockForm"];
             grower: string;
             id: string;
             /** Format: int64 */
@@ -4256,7 +4312,7 @@ export interface components {
             number: number;
             /** Format: double */
             pot_l: number;
-            state: string;
+            state: components["schemas"]["StockState"];
             tag: string;
             text: string;
         };
@@ -4297,10 +4353,8 @@ export interface components {
                 [key: string]: number;
             };
             cultivar: string;
-            /** @enum {string} */
-            decision: "open" | "released" | "refused";
-            /** @enum {string} */
-            form: "container" | "balled" | "bare-root" | "plug";
+            decision: components["schemas"]["StockLotDecision"];
+            form: components["schemas"]["StockForm"];
             grafted: boolean;
             grower: string;
             /**
@@ -4321,8 +4375,7 @@ export interface components {
              * @description trees in a row as they stand; 0 when nobody said
              */
             per_row: number;
-            /** @enum {string} */
-            pot: "standard" | "air-pruning" | "fabric" | "plug";
+            pot: components["schemas"]["StockPot"];
             /** Format: double */
             pot_l: number;
             /** Format: int64 */
@@ -4333,27 +4386,28 @@ export interface components {
              */
             propagation: "" | "seed" | "cutting" | "graft" | "layer" | "division" | "tissue";
             rootstock: string;
-            /**
-             * @description of bare roots to drying
-             * @enum {string}
-             */
-            sensitivity: "tender" | "average" | "tough";
+            sensitivity: components["schemas"]["StockSensitivity"];
             /**
              * @description of bare roots
              * @enum {string}
              */
             size: "" | "seedling" | "whip" | "feathered" | "standard";
-            /** @enum {string} */
-            sizing: "caliper" | "height";
+            sizing: components["schemas"]["StockSizing"];
             /**
              * Format: int64
              * @description trees, those in bundles too
              */
             trees_count: number;
         };
+        /** @enum {string} */
+        YardDamage: "broken-branch" | "broken-leader" | "torn-bark" | "wind-burn" | "broken-pot" | "loose-ball";
+        /** @enum {string} */
+        YardDamp: "moist" | "drying" | "dry";
         YardGrowerNames: {
             growers: string[];
         };
+        /** @enum {string} */
+        YardJourney: "arrival" | "going-home";
         YardLotLine: {
             arrived_on: string;
             /**
@@ -4374,10 +4428,8 @@ export interface components {
             caliper_mm: number;
             common: string;
             cultivar: string;
-            /** @enum {string} */
-            decision: "open" | "released" | "refused";
-            /** @enum {string} */
-            form: "container" | "balled" | "bare-root" | "plug";
+            decision: components["schemas"]["StockLotDecision"];
+            form: components["schemas"]["StockForm"];
             grafted: boolean;
             grower: string;
             /**
@@ -4398,8 +4450,7 @@ export interface components {
              * @description trees in a row as they stand; 0 when nobody said
              */
             per_row: number;
-            /** @enum {string} */
-            pot: "standard" | "air-pruning" | "fabric" | "plug";
+            pot: components["schemas"]["StockPot"];
             /** Format: double */
             pot_l: number;
             /** Format: int64 */
@@ -4410,18 +4461,13 @@ export interface components {
              */
             propagation: "" | "seed" | "cutting" | "graft" | "layer" | "division" | "tissue";
             rootstock: string;
-            /**
-             * @description of bare roots to drying
-             * @enum {string}
-             */
-            sensitivity: "tender" | "average" | "tough";
+            sensitivity: components["schemas"]["StockSensitivity"];
             /**
              * @description of bare roots
              * @enum {string}
              */
             size: "" | "seedling" | "whip" | "feathered" | "standard";
-            /** @enum {string} */
-            sizing: "caliper" | "height";
+            sizing: components["schemas"]["StockSizing"];
         };
         YardLots: {
             lots: components["schemas"]["YardCountedLot"][];
@@ -4429,7 +4475,7 @@ export interface components {
             next: number;
         };
         YardStands: {
-            state: string;
+            state: components["schemas"]["StockState"];
             state_word: string;
             tag: string;
             /** Format: int64 */
@@ -4460,8 +4506,7 @@ export interface components {
             common: string;
             /** Format: date-time */
             due_on: string | null;
-            /** @enum {string} */
-            form: "container" | "plug" | "balled" | "bare-root";
+            form: components["schemas"]["StockForm"];
             grower: string;
             /** Format: int64 */
             lot_number: number;
@@ -4469,13 +4514,19 @@ export interface components {
             number: number;
             /** Format: double */
             pot_l: number;
-            state: string;
+            state: components["schemas"]["StockState"];
             tag: string;
         };
         YardTrees: {
             next: string;
             trees: components["schemas"]["YardTreeRow"][];
         };
+        /** @enum {string} */
+        YardUnit: "g" | "l";
+        /** @enum {string} */
+        YardVessel: "handful" | "scoop" | "cup" | "spoon" | "bucket" | "barrow";
+        /** @enum {string} */
+        YardWater: "clean" | "muddy";
     };
     responses: never;
     parameters: never;
@@ -5637,7 +5688,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["GroundDrainage"];
+                    "application/json": components["schemas"]["GroundReadHole"];
                 };
             };
             /** @description Error */

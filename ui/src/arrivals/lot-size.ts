@@ -1,3 +1,4 @@
+import type { TFunction } from 'i18next'
 import type { Schemas } from '../api/client'
 import { settings } from '../words/settings'
 import { sayLength } from '../words/units'
@@ -7,7 +8,7 @@ export const lotSize: typeof size = (lot, t) => size(lot, t).replace(/(\d) (?=\S
 
 function size(
   lot: Pick<Schemas['YardLotLine'], 'form' | 'origin' | 'pot_l' | 'ball_diameter_mm' | 'size'>,
-  t: (key: string, values?: Record<string, unknown>) => string,
+  t: TFunction,
 ): string {
   const units = settings().units
   if (lot.origin === 'layer') return t('size.layer')

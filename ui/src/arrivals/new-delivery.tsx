@@ -3,8 +3,9 @@ import { useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { useLocation } from 'wouter'
 import { ask, client, Problem, type Schemas } from '../api/client'
+import { stockPacking, stockPropagation, stockSensitivity, stockSize } from '../api/declared.gen'
 import { growerNamesQuery, kindsQuery } from '../api/queries'
-import { Choice } from '../parts/choice'
+import { Choice, yesNo } from '../parts/choice'
 import { useDeed } from '../parts/deed'
 import { MeasureField } from '../parts/measure-field'
 import { FieldFault, sayProblem } from '../parts/states'
@@ -17,7 +18,7 @@ type Whole = {
   place: string
   lifted: string
   arrived: string
-  packing: string
+  packing: Schemas['StockPacking'] | ''
   note: string
   lots: NewLot[]
 }
@@ -55,7 +56,8 @@ const forms = {
   layer: { form: 'bare-root', origin: 'layer' },
   garden: { form: 'balled', origin: 'garden' },
 } as const
-const ways = ['', 'seed', 'cutting', 'graft', 'layer', 'division', 'tissue'] as const
+const offered = Object.keys(forms) as (keyof typeof forms)[]
+const ways = ['unknown', ...stockPropagation] as const
 
 /** A delivery as it comes off the truck: who brought it, when it was lifted, and its lots. */
 export function NewDelivery() {
@@ -88,7 +90,7 @@ export function NewDelivery() {
             place: d.place,
             lifted_at: fromLocal(d.lifted),
             arrived_at: fromLocal(d.arrived),
-            packing: d.packing as Schemas['ArrivalsNewDelivery']['packing'],
+            packing: d.packing,
             note: d.note,
             lots: d.lots,
           },
@@ -162,10 +164,7 @@ export function NewDelivery() {
               required
               value={d.packing}
               onChange={(packing) => set({ ...d, packing })}
-              options={['none', 'moss', 'sawdust', 'paper', 'gel', 'other'].map((v) => ({
-                value: v,
-                label: t(`packing.${v}`),
-              }))}
+              options={stockPacking.map((value) => ({ value, label: t(`packing.${value}`) }))}
             />
           </div>
           {d.packing === 'none' && <p className="mt-2 text-sm">{t('delivery.no-packing')}</p>}
@@ -206,13 +205,13 @@ export function NewDelivery() {
               value={l.origin || l.form}
               onChange={(v) =>
                 lot(i, {
-                  ...forms[v as keyof typeof forms],
+                  ...forms[v],
                   pot: v === 'plug' ? 'plug' : 'standard',
                   bundle_count: 1,
                   ...(v === 'layer' && { propagation: 'layer' as const }),
                 })
               }
-              options={Object.keys(forms).map((f) => ({ value: f, label: t(`form.${f}`) }))}
+              options={offered.map((value) => ({ value, label: t(`form.${value}`) }))}
             />
           </div>
           <MeasureField
@@ -236,9 +235,12 @@ export function NewDelivery() {
                 <Choice
                   required
                   label={t('delivery.pot')}
-                  value={l.pot}
-                  onChange={(v) => lot(i, { pot: v as NewLot['pot'] })}
-                  options={['standard', 'air-pruning', 'fabric'].map((v) => ({ value: v, label: t(`pot.${v}`) }))}
+                  value={l.pot === 'plug' ? '' : l.pot}
+                  onChange={(v) => lot(i, { pot: v })}
+                  options={(['standard', 'air-pruning', 'fabric'] as const).map((value) => ({
+                    value,
+                    label: t(`pot.${value}`),
+                  }))}
                 />
               </div>
             </>
@@ -257,11 +259,8 @@ export function NewDelivery() {
                   required
                   label={t('delivery.size')}
                   value={l.size || 'whip'}
-                  onChange={(v) => lot(i, { size: v as NewLot['size'] })}
-                  options={['seedling', 'whip', 'feathered', 'standard'].map((v) => ({
-                    value: v,
-                    label: t(`size.bare-root.${v}`),
-                  }))}
+                  onChange={(v) => lot(i, { size: v })}
+                  options={stockSize.map((value) => ({ value, label: t(`size.bare-root.${value}`) }))}
                 />
               </div>
               <div className="md:col-span-4">
@@ -269,8 +268,8 @@ export function NewDelivery() {
                   required
                   label={t('delivery.sensitivity')}
                   value={l.sensitivity}
-                  onChange={(v) => lot(i, { sensitivity: v as NewLot['sensitivity'] })}
-                  options={['tender', 'average', 'tough'].map((v) => ({ value: v, label: t(`sensitivity.${v}`) }))}
+                  onChange={(v) => lot(i, { sensitivity: v })}
+                  options={stockSensitivity.map((value) => ({ value, label: t(`sensitivity.${value}`) }))}
                 />
               </div>
             </>
@@ -280,9 +279,9 @@ export function NewDelivery() {
               <Choice
                 required
                 label={t('delivery.medium')}
-                value={l.medium || 'loam'}
-                onChange={(v) => lot(i, { medium: v as NewLot['medium'] })}
-                options={['sand', 'loam', 'clay'].map((v) => ({ value: v, label: t(`medium.${v}`) }))}
+                value={l.medium === 'mix' ? '' : l.medium}
+                onChange={(v) => lot(i, { medium: v })}
+                options={(['sand', 'loam', 'clay'] as const).map((value) => ({ value, label: t(`medium.${value}`) }))}
               />
             </div>
           )}
@@ -346,10 +345,10 @@ export function NewDelivery() {
               label={t('delivery.propagation')}
               value={l.propagation || 'unknown'}
               onChange={(v) => {
-                const propagation = v === 'unknown' ? '' : (v as NewLot['propagation'])
+                const propagation = v === 'unknown' ? '' : v
                 lot(i, { propagation, ...(propagation === 'graft' && { grafted: true }) })
               }}
-              options={ways.map((v) => ({ value: v || 'unknown', label: t(`propagation.${v || 'unknown'}`) }))}
+              options={ways.map((value) => ({ value, label: t(`propagation.${value}`) }))}
             />
           </div>
           <div className="self-end md:col-span-2">
@@ -358,7 +357,7 @@ export function NewDelivery() {
               label={t('delivery.grafted')}
               value={l.grafted ? 'yes' : 'no'}
               onChange={(v) => lot(i, { grafted: v === 'yes' })}
-              options={['no', 'yes'].map((v) => ({ value: v, label: t(v) }))}
+              options={yesNo.map((value) => ({ value, label: t(value) }))}
             />
           </div>
           {d.lots.length > 1 && (

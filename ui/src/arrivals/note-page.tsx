@@ -7,6 +7,7 @@ import { growerNamesQuery } from '../api/queries'
 import { nowStale } from '../api/stale'
 import { FieldFault, sayProblem } from '../parts/states'
 import { fromLocal, sayMoment, toLocal } from '../parts/time'
+import { named } from '../words/named'
 
 type Preview = Schemas['ArrivalsPreview']
 type Row = Schemas['ArrivalsPreviewRow']
@@ -281,7 +282,7 @@ function Faulty({ note }: { note: Preview }) {
               <span className="block text-soft text-sm">{r.cells.join(' · ')}</span>
               {r.faults.map((f) => (
                 <span key={f.field + f.code} className="block font-semibold text-oxblood text-sm">
-                  {t(`column.${f.field}`)}: {f.message}
+                  {named(`column.${f.field}`, f.field)}: {f.message}
                 </span>
               ))}
             </span>

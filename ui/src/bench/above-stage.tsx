@@ -1,10 +1,12 @@
 import { useTranslation } from 'react-i18next'
-import type { Readings, Tree } from '../api/client'
+import type { Readings, Schemas, Tree } from '../api/client'
 import { Choice } from '../parts/choice'
 import { MeasureField } from '../parts/measure-field'
+import { named } from '../words/named'
 import type { Hand } from './draft'
 
 type Above = Readings['above']
+type Cause = Schemas['StockCause']
 
 /** The values that count as sound, all in one touch: the first of each part. */
 export function allSound(tree: Tree): Above {
@@ -25,7 +27,7 @@ export function AboveStage({
 }) {
   const { t } = useTranslation()
   const r = hand.draft.readings
-  const set = (part: string, value: string) => hand.set({ above: { ...r.above, [part]: value || undefined } as Above })
+  const set = (part: string, value?: Cause) => hand.set({ above: { ...r.above, [part]: value } as Above })
   return (
     <div className="grid gap-2.5">
       <button
@@ -43,13 +45,13 @@ export function AboveStage({
         <Choice
           key={part}
           compact
-          label={t(`above.${part}`)}
-          value={(r.above as Record<string, string | undefined>)[part] ?? ''}
+          label={named(`above.${part}`, part)}
+          value={(r.above as Record<string, Cause | undefined>)[part]}
           onChange={(v) => set(part, v)}
           options={found.map((f) => ({
             value: f,
-            label: t(`above.${part}.${f}`),
-            more: t(`above.${part}.${f}.more`),
+            label: named(`above.${part}.${f}`, f),
+            more: named(`above.${part}.${f}.more`, ''),
           }))}
         />
       ))}

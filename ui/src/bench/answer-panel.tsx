@@ -25,7 +25,8 @@ export function AnswerPanel({
         <ul className="grid gap-1">
           {shown.map((r) => (
             <li key={r.part + r.code}>
-              {r.text} {r.leads_to && <span className="text-soft">{r.leads_to}</span>}
+              {r.text} {r.against && <span className="figure whitespace-nowrap text-sm">{r.against}.</span>}{' '}
+              {r.leads_to && <span className="text-soft">{r.leads_to}</span>}
             </li>
           ))}
         </ul>

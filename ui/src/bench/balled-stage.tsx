@@ -1,11 +1,10 @@
 import { useTranslation } from 'react-i18next'
 import type { Readings } from '../api/client'
-import { Choice } from '../parts/choice'
+import { stockCloth, stockGardenSoil, stockMoisture, stockSoundness } from '../api/declared.gen'
+import { Choice, yesNo } from '../parts/choice'
 import type { Hand } from './draft'
 
 type Balled = NonNullable<Readings['balled']>
-
-const yesNo = (v: boolean | undefined | null) => (v === undefined || v === null ? '' : v ? 'yes' : 'no')
 
 /** A dug ball: rock the trunk, feel the ball, see what it came in. */
 export function BalledStage({ hand, garden }: { hand: Hand; garden: boolean }) {
@@ -17,9 +16,9 @@ export function BalledStage({ hand, garden }: { hand: Hand; garden: boolean }) {
     <Choice
       compact
       label={t(`ball.${name}`)}
-      value={yesNo(ball[name])}
-      onChange={(v) => set({ [name]: v === '' ? undefined : v === 'yes' })}
-      options={['no', 'yes'].map((v) => ({ value: v, label: t(`ball.${name}.${v}`) }))}
+      value={ball[name] === undefined || ball[name] === null ? '' : ball[name] ? 'yes' : 'no'}
+      onChange={(v) => set({ [name]: v && v === 'yes' })}
+      options={yesNo.map((value) => ({ value, label: t(`ball.${name}.${value}`) }))}
     />
   )
   return (
@@ -41,22 +40,22 @@ export function BalledStage({ hand, garden }: { hand: Hand; garden: boolean }) {
         compact
         label={t('ball.soundness')}
         value={ball.soundness ?? ''}
-        onChange={(v) => set({ soundness: (v || undefined) as Balled['soundness'] })}
-        options={['firm', 'cracked', 'loose'].map((v) => ({ value: v, label: t(`ball.soundness.${v}`) }))}
+        onChange={(v) => set({ soundness: v })}
+        options={stockSoundness.map((value) => ({ value, label: t(`ball.soundness.${value}`) }))}
       />
       <Choice
         compact
         label={t('below.moisture')}
         value={r.moisture ?? ''}
-        onChange={(v) => hand.set({ moisture: (v || undefined) as Readings['moisture'] })}
-        options={['dry', 'moist', 'wet'].map((v) => ({ value: v, label: t(`below.moisture.${v}`) }))}
+        onChange={(v) => hand.set({ moisture: v })}
+        options={stockMoisture.map((value) => ({ value, label: t(`below.moisture.${value}`) }))}
       />
       <Choice
         compact
         label={t('ball.cloth')}
         value={ball.cloth ?? ''}
-        onChange={(v) => set({ cloth: (v || undefined) as Balled['cloth'] })}
-        options={['natural', 'synthetic', 'treated', 'none'].map((v) => ({ value: v, label: t(`ball.cloth.${v}`) }))}
+        onChange={(v) => set({ cloth: v })}
+        options={stockCloth.map((value) => ({ value, label: t(`ball.cloth.${value}`) }))}
       />
       {flag('basket')}
       {flag('twine')}
@@ -65,8 +64,8 @@ export function BalledStage({ hand, garden }: { hand: Hand; garden: boolean }) {
           compact
           label={t('ball.garden_soil')}
           value={ball.garden_soil ?? ''}
-          onChange={(v) => set({ garden_soil: (v || undefined) as Balled['garden_soil'] })}
-          options={['clean', 'weed-roots', 'grubs'].map((v) => ({ value: v, label: t(`ball.garden_soil.${v}`) }))}
+          onChange={(v) => set({ garden_soil: v })}
+          options={stockGardenSoil.map((value) => ({ value, label: t(`ball.garden_soil.${value}`) }))}
         />
       )}
     </div>

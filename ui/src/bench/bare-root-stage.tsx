@@ -1,6 +1,7 @@
 import { useTranslation } from 'react-i18next'
 import type { Readings } from '../api/client'
-import { Choice } from '../parts/choice'
+import { stockBuds, stockRootMoisture, stockStub } from '../api/declared.gen'
+import { Choice, yesNo } from '../parts/choice'
 import { MeasureField } from '../parts/measure-field'
 import type { Hand } from './draft'
 
@@ -97,30 +98,30 @@ export function BareRootBelow({ hand, fault, layer }: Props & { layer: boolean }
         compact
         label={t('bare.moisture')}
         value={bare.moisture ?? ''}
-        onChange={(v) => set({ moisture: (v || undefined) as Bare['moisture'] })}
-        options={['moist', 'surface-dry', 'brittle'].map((v) => ({ value: v, label: t(`bare.moisture.${v}`) }))}
+        onChange={(v) => set({ moisture: v })}
+        options={stockRootMoisture.map((value) => ({ value, label: t(`bare.moisture.${value}`) }))}
       />
       <Choice
         compact
         label={t('bare.mould')}
         value={bare.mould === undefined ? '' : bare.mould ? 'yes' : 'no'}
-        onChange={(v) => set({ mould: v === '' ? undefined : v === 'yes' })}
-        options={['no', 'yes'].map((v) => ({ value: v, label: t(`bare.mould.${v}`) }))}
+        onChange={(v) => set({ mould: v && v === 'yes' })}
+        options={yesNo.map((value) => ({ value, label: t(`bare.mould.${value}`) }))}
       />
       <Choice
         compact
         label={t('bare.buds')}
         value={bare.buds ?? ''}
-        onChange={(v) => set({ buds: (v || undefined) as Bare['buds'] })}
-        options={['dormant', 'swelling', 'leafed'].map((v) => ({ value: v, label: t(`bare.buds.${v}`) }))}
+        onChange={(v) => set({ buds: v })}
+        options={stockBuds.map((value) => ({ value, label: t(`bare.buds.${value}`) }))}
       />
       {layer && (
         <Choice
           compact
           label={t('bare.stub')}
           value={bare.stub ?? ''}
-          onChange={(v) => set({ stub: (v || undefined) as Bare['stub'] })}
-          options={['clean', 'ragged', 'rotting'].map((v) => ({ value: v, label: t(`bare.stub.${v}`) }))}
+          onChange={(v) => set({ stub: v })}
+          options={stockStub.map((value) => ({ value, label: t(`bare.stub.${value}`) }))}
         />
       )}
       <Choice

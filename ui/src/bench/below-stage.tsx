@@ -1,16 +1,18 @@
 import { useState } from 'react'
 import { useTranslation } from 'react-i18next'
-import type { Assessment, Circler, Readings, Subject } from '../api/client'
+import type { Assessment, Circler, Subject } from '../api/client'
+import { stockBottomRoots, stockMoisture, stockOdour, stockPotTop, stockTexture } from '../api/declared.gen'
 import { RootPlan, type Zone, zones } from '../drawing/trunk-plan'
 import { Choice } from '../parts/choice'
 import { MeasureField } from '../parts/measure-field'
+import { named } from '../words/named'
 import type { Hand } from './draft'
 
 const feels = {
-  texture: ['firm', 'soft'],
-  odour: ['none', 'sour'],
-  bottom_roots: ['present', 'absent'],
-  moisture: ['dry', 'moist', 'wet'],
+  texture: stockTexture,
+  odour: stockOdour,
+  bottom_roots: stockBottomRoots,
+  moisture: stockMoisture,
 } as const
 const shares = { fill_pct: [20, 50, 70, 90], mat_side_pct: [0, 20, 50, 80], mat_bottom_pct: [0, 20, 50, 80] } as const
 
@@ -70,7 +72,7 @@ export function BelowStage({
             label={t(`below.${name}`)}
             value={r[name] ?? ''}
             onChange={(v) => hand.set({ [name]: v || undefined })}
-            options={feels[name].map((f) => ({ value: f, label: t(`below.${name}.${f}`) }))}
+            options={feels[name].map((f) => ({ value: f, label: named(`below.${name}.${f}`, f) }))}
           />
         ))}
         {measured.map((name) => (
@@ -87,8 +89,8 @@ export function BelowStage({
           compact
           label={t('below.pot_top')}
           value={r.pot_top ?? ''}
-          onChange={(v) => hand.set({ pot_top: (v || undefined) as Readings['pot_top'] })}
-          options={['clean', 'weeds'].map((v) => ({ value: v, label: t(`below.pot_top.${v}`) }))}
+          onChange={(v) => hand.set({ pot_top: v })}
+          options={stockPotTop.map((value) => ({ value, label: t(`below.pot_top.${value}`) }))}
         />
         <MeasureField
           label={t('below.months')}
@@ -105,7 +107,7 @@ export function BelowStage({
 
 /** A share by the nearest eye mark, or typed. */
 function Share(props: {
-  name: string
+  name: keyof typeof shares
   value?: number | null
   choices: readonly number[]
   onChange: (v: number | null) => void

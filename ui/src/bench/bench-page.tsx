@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query'
 import { useDeferredValue, useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { Link } from 'wouter'
+import { stockState } from '../api/declared.gen'
 import { lotsQuery, treesQuery } from '../api/queries'
 import { lotSize } from '../arrivals/lot-size'
 import { StateMark } from '../parts/state-mark'
@@ -72,17 +73,7 @@ export function BenchPage() {
             <select className="field !w-auto" value={state} onChange={(e) => setState(e.target.value)}>
               <option value={openStates}>{t('bench.open')}</option>
               <option value="">{t('bench.all')}</option>
-              {[
-                'unchecked',
-                'not-yet-judged',
-                'in-work',
-                'held',
-                'apart',
-                'for-sale',
-                'reserved',
-                'sold',
-                'sent-back',
-              ].map((s) => (
+              {stockState.map((s) => (
                 <option key={s} value={s}>
                   {t(`state.${s}`)}
                 </option>

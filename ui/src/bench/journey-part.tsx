@@ -1,6 +1,7 @@
 import { useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import type { Schemas, Tree } from '../api/client'
+import { yardDamage, yardJourney } from '../api/declared.gen'
 import { useKeptOf } from '../offline/kept'
 import { useKeptDeed } from '../offline/use-kept-deed'
 import { Choice } from '../parts/choice'
@@ -9,24 +10,16 @@ import { sayProblem } from '../parts/states'
 import { sayMoment } from '../parts/time'
 
 type NewDamage = Schemas['JourneysNewDamage']
-const damages: NewDamage['damage'][] = [
-  'broken-branch',
-  'broken-leader',
-  'torn-bark',
-  'wind-burn',
-  'broken-pot',
-  'loose-ball',
-]
-
 /** What a journey did to the tree, and the repair, told at once. */
 export function JourneyPart({ tree, may }: { tree: Tree; may: boolean }) {
   const { t } = useTranslation()
   const [damage, setDamage] = useState<NewDamage['damage'] | ''>('')
   const [journey, setJourney] = useState<NewDamage['journey']>(tree.state === 'sold' ? 'going-home' : 'arrival')
-  const [girth, setGirth] = useState<number | null>(10)
+  const [girth, setGirth] = useState<number | null>(null)
   const [note, setNote] = useState('')
   const clear = () => {
     setDamage('')
+    setGirth(null)
     setNote('')
   }
   const record = useKeptDeed(
@@ -70,14 +63,14 @@ export function JourneyPart({ tree, may }: { tree: Tree; may: boolean }) {
             required
             label={t('journey.when')}
             value={journey}
-            onChange={(v) => setJourney(v as NewDamage['journey'])}
-            options={(['arrival', 'going-home'] as const).map((v) => ({ value: v, label: t(`journey.${v}`) }))}
+            onChange={(v) => setJourney(v)}
+            options={yardJourney.map((value) => ({ value, label: t(`journey.${value}`) }))}
           />
           <Choice
             label={t('journey.what')}
             value={damage}
-            onChange={(v) => setDamage(v as NewDamage['damage'] | '')}
-            options={damages.map((v) => ({ value: v, label: t(`journey.damage.${v}`) }))}
+            onChange={(v) => setDamage(v ?? '')}
+            options={yardDamage.map((value) => ({ value, label: t(`journey.damage.${value}`) }))}
           />
           {damage === 'torn-bark' && (
             <MeasureField label={t('journey.girth')} unit="%" value={girth} onChange={setGirth} />
@@ -91,7 +84,7 @@ export function JourneyPart({ tree, may }: { tree: Tree; may: boolean }) {
               <button
                 type="button"
                 className="deed"
-                disabled={record.isPending}
+                disabled={record.isPending || (damage === 'torn-bark' && girth === null)}
                 onClick={() => record.mutate({ tag: tree.tag, journey, damage, girth_share: (girth ?? 0) / 100, note })}
               >
                 {t('journey.record')}

@@ -1,6 +1,7 @@
 import { useEffect, useRef, useState } from 'react'
 import { useTranslation } from 'react-i18next'
-import { ask, client, type Tree } from '../api/client'
+import { ask, client, type Schemas, type Tree } from '../api/client'
+import { photosPart } from '../api/declared.gen'
 import { useKeptOf } from '../offline/kept'
 import { useKeptDeed } from '../offline/use-kept-deed'
 import { Choice } from '../parts/choice'
@@ -12,7 +13,7 @@ import { Camera, hasCamera } from './camera'
 export function PhotosPart({ tree, may, folded }: { tree: Tree; may: boolean; folded?: boolean }) {
   const { t } = useTranslation()
   const chosen = useRef<HTMLInputElement>(null)
-  const [part, setPart] = useState('root')
+  const [part, setPart] = useState<Schemas['PhotosPart']>('root')
   const [caption, setCaption] = useState('')
   const [camera, setCamera] = useState(false)
   const clear = () => setCaption('')
@@ -69,7 +70,7 @@ export function PhotosPart({ tree, may, folded }: { tree: Tree; may: boolean; fo
             label={t('photos.part')}
             value={part}
             onChange={setPart}
-            options={['root', 'collar', 'base', 'label', 'whole'].map((p) => ({ value: p, label: t(`photo.${p}`) }))}
+            options={photosPart.map((value) => ({ value, label: t(`photo.${value}`) }))}
           />
           <input
             className="field"

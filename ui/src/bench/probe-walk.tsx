@@ -6,7 +6,7 @@ import { useSettings } from '../words/settings'
 import { sayLength } from '../words/units'
 import { bearings, type Hand, nothing } from './draft'
 
-const sides = ['tag', 'tag-right', 'right', 'right-far', 'far', 'left-far', 'left', 'tag-left']
+const sides = ['tag', 'tag-right', 'right', 'right-far', 'far', 'left-far', 'left', 'tag-left'] as const
 
 /**
  * Walk round the trunk by eighths: a depth at each, or "nothing". The pad types into the chosen station,

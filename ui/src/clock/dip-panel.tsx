@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { ask, client, Problem, type Schemas } from '../api/client'
+import { stockSize } from '../api/declared.gen'
 import { clockQuery, dipPlanQuery } from '../api/queries'
 import { Choice } from '../parts/choice'
 import { useDeed } from '../parts/deed'
@@ -11,7 +12,6 @@ import type { Unit } from './unit'
 
 type NewDip = Schemas['ClockNewDip']
 
-const sizes = ['seedling', 'whip', 'feathered', 'standard'] as const
 const keptLabel = 'sedum.gel-label'
 
 type Label = Pick<NewDip, 'packet_g' | 'packet_water_l' | 'vat_l' | 'waste_pct'>
@@ -35,7 +35,7 @@ function Mixing({ unit }: { unit: Unit }) {
   const [ask0, set] = useState<NewDip>(() => ({
     lot: unit.lot,
     tag: unit.tag,
-    size: (sizes.find((s) => s === unit.size) ?? 'whip') as NewDip['size'],
+    size: unit.size || 'whip',
     trees: unit.trees,
     weighed_g: 0,
     ...label(),
@@ -78,8 +78,8 @@ function Mixing({ unit }: { unit: Unit }) {
             required
             label={t('dip.size')}
             value={ask0.size}
-            onChange={(v) => change({ size: v as NewDip['size'] })}
-            options={sizes.map((s) => ({ value: s, label: t(`size.bare-root.${s}`) }))}
+            onChange={(v) => change({ size: v })}
+            options={stockSize.map((s) => ({ value: s, label: t(`size.bare-root.${s}`) }))}
           />
         </div>
         {number('packet_g', 'g')}

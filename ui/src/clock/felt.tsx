@@ -1,15 +1,12 @@
 import { useState } from 'react'
 import { useTranslation } from 'react-i18next'
-import type { Schemas } from '../api/client'
+import { yardDamp } from '../api/declared.gen'
 import { clockQuery } from '../api/queries'
 import { useKeptOf } from '../offline/kept'
 import { useKeptDeed } from '../offline/use-kept-deed'
 import { sayProblem } from '../parts/states'
 import { sayMoment } from '../parts/time'
 import { said, type Unit } from './unit'
-
-type Damp = Schemas['ClockNewDampLook']['damp']
-const words: Damp[] = ['moist', 'drying', 'dry']
 
 /** The daily touch: what the roots feel like. Drying roots are wetted in the same touch. */
 export function Felt({ unit: u }: { unit: Unit }) {
@@ -35,7 +32,7 @@ export function Felt({ unit: u }: { unit: Unit }) {
       )}
       {waiting && <span className="font-semibold text-leaf">{t('kept.here')}</span>}
       {asks &&
-        words.map((w) => (
+        yardDamp.map((w) => (
           <button
             key={w}
             type="button"

@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { ask, client, Problem, type Schemas } from '../api/client'
+import { stockTrimSchool } from '../api/declared.gen'
 import { Choice } from '../parts/choice'
 import { MeasureField } from '../parts/measure-field'
 import { useSettings } from '../words/settings'
@@ -53,15 +54,18 @@ export function HoleCheck() {
           required
           label={t('hole.drainage')}
           value={body.drainage}
-          onChange={(v) => set({ ...body, drainage: v as Ask['drainage'] })}
-          options={['fast', 'good', 'slow', 'poor'].map((v) => ({ value: v, label: t(`drainage.${v}`) }))}
+          onChange={(v) => set({ ...body, drainage: v })}
+          options={(['fast', 'good', 'slow', 'poor'] as const).map((value) => ({
+            value,
+            label: t(`drainage.${value}`),
+          }))}
         />
         <Choice
           required
           label={t('hole.school')}
           value={body.school}
-          onChange={(v) => set({ ...body, school: v as Ask['school'] })}
-          options={['never-trim', 'trim'].map((v) => ({ value: v, label: t(`hole.school.${v}`) }))}
+          onChange={(v) => set({ ...body, school: v })}
+          options={stockTrimSchool.map((value) => ({ value, label: t(`hole.school.${value}`) }))}
         />
       </div>
       {a && (

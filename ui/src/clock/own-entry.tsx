@@ -1,14 +1,13 @@
 import { useState } from 'react'
 import { useTranslation } from 'react-i18next'
-import { ask, client, Problem, type Schemas } from '../api/client'
+import { ask, client, Problem } from '../api/client'
 import { clockQuery } from '../api/queries'
 import { useDeed } from '../parts/deed'
 import { MeasureField } from '../parts/measure-field'
+import { Pick } from '../parts/pick'
 import { FieldFault, sayProblem } from '../parts/states'
 import { fromLocal, toLocal } from '../parts/time'
 import type { Unit } from './unit'
-
-type NewStage = Schemas['ClockNewStage']
 
 const covers = [
   'bare-sun-wind',
@@ -19,13 +18,14 @@ const covers = [
   'heeled-in',
   'cold-store',
   'water-bucket',
+  'rewet',
 ] as const
 
 /** What happened earlier, in air that was measured, or to one bundle alone. */
 export function OwnEntry({ unit }: { unit: Unit }) {
   const { t } = useTranslation()
   const [at, setAt] = useState(() => toLocal(new Date()))
-  const [cover, setCover] = useState<NewStage['cover'] | 'rewet'>('wet-cloth')
+  const [cover, setCover] = useState<(typeof covers)[number]>('wet-cloth')
   const [temp, setTemp] = useState<number | null>(null)
   const [rh, setRH] = useState<number | null>(null)
   const [tag, setTag] = useState(unit.tag)
@@ -57,21 +57,13 @@ export function OwnEntry({ unit }: { unit: Unit }) {
         <input type="datetime-local" className="field" value={at} onChange={(e) => setAt(e.target.value)} />
         <FieldFault text={fault('at')} />
       </label>
-      <label className="block text-sm">
-        <span className="mb-1 block font-semibold">{t('own.cover')}</span>
-        <select
-          className="field"
-          value={cover}
-          onChange={(e) => setCover(e.target.value as NewStage['cover'] | 'rewet')}
-        >
-          {covers.map((c) => (
-            <option key={c} value={c}>
-              {t(`cover.${c}`)}
-            </option>
-          ))}
-          <option value="rewet">{t('clock.rewet')}</option>
-        </select>
-      </label>
+      <Pick
+        label={t('own.cover')}
+        options={covers}
+        value={cover}
+        onChange={setCover}
+        say={(c) => (c === 'rewet' ? t('clock.rewet') : t(`cover.${c}`))}
+      />
       <label className="block text-sm">
         <span className="mb-1 block font-semibold">{t('own.tag')}</span>
         <input className="field uppercase" value={tag} onChange={(e) => setTag(e.target.value)} />

@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 import { useTranslation } from 'react-i18next'
+import { yardWater } from '../api/declared.gen'
 import { soaksQuery } from '../api/queries'
 import { useKeptOf } from '../offline/kept'
 import { useKeptDeed } from '../offline/use-kept-deed'
@@ -91,7 +92,7 @@ export function IntoWater({ lot, tag, common }: { lot: number; tag: string; comm
   const waiting = useKeptOf('begin-soak', (s) => s.lot === lot && s.tag === tag).length > 0
   return (
     <span className="inline-flex flex-wrap items-center gap-1.5">
-      {(['clean', 'muddy'] as const).map((w) => (
+      {yardWater.map((w) => (
         <button
           key={w}
           type="button"

@@ -9,7 +9,7 @@ import { IntoWater } from './soaks'
 import { said, type Unit } from './unit'
 
 type Stage = Schemas['ClockNewStage']
-type Cover = NonNullable<Stage['cover']>
+type Cover = Schemas['StockCover']
 
 /** What saves roots for longest is one touch away; the rest is one fold further. */
 const first: Cover[] = ['heeled-in', 'cold-store']
@@ -19,7 +19,7 @@ const others: Cover[] = ['wet-cloth', 'damp-packing', 'water-bucket', 'dry-box',
 export function Touches({ unit: u, dipping, onDip }: { unit: Unit; dipping: boolean; onDip: () => void }) {
   const { t } = useTranslation()
   const [more, setMore] = useState(false)
-  const word = (s: Stage) => (s.rewet ? t('clock.rewet') : t(`cover.${s.cover}`))
+  const word = (s: Stage) => (s.cover ? t(`cover.${s.cover}`) : t('clock.rewet'))
   const keep = useKeptDeed('keep-roots', (s) => said(t, u, word(s)), { puts: () => clockQuery.queryKey })
   const waiting = useKeptOf('keep-roots', (s) => s.lot === u.lot && s.tag === u.tag)
   const touch = (cover: Cover | '') =>

@@ -22,7 +22,8 @@ export function SpotSection({
   const perM = (wide / 2 - 60) / farthest
   const cx = wide * 0.42
   const tone =
-    { coarse: 'fill-clay', medium: 'fill-mix', fine: 'fill-humus' }[reading?.soil?.group ?? ''] ?? 'fill-band'
+    (reading?.soil && { coarse: 'fill-clay', medium: 'fill-mix', fine: 'fill-humus' }[reading.soil.group]) ??
+    'fill-band'
   const level = tests[0]?.readings.at(-1)
   const hole = 76
   const water = level ? Math.min(1, level.water_mm / 300) : 0

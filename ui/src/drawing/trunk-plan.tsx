@@ -76,12 +76,12 @@ export function RootPlan(props: {
       </text>
       {props.roots.map((r, i) => {
         const grave = ['girdling', 'strangling', 'severe'].includes(props.classes[i] ?? '')
-        const [x, y] = onCircle(160, 160, radii[r.zone as Zone], r.from_deg + r.arc_deg / 2)
+        const [x, y] = onCircle(160, 160, radii[r.zone], r.from_deg + r.arc_deg / 2)
         return (
           // biome-ignore lint/suspicious/noArrayIndexKey: roots have no name but their place in the list
           <g key={i}>
             <path
-              d={arcPath(160, 160, radii[r.zone as Zone], r.from_deg, r.arc_deg)}
+              d={arcPath(160, 160, radii[r.zone], r.from_deg, r.arc_deg)}
               className={`fill-none ${grave ? 'stroke-oxblood' : 'stroke-ochre'}`}
               strokeWidth={Math.max(5, r.diameter_mm * 0.9)}
               strokeLinecap="round"

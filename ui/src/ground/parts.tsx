@@ -2,8 +2,10 @@ import { useMutation } from '@tanstack/react-query'
 import type { ReactNode } from 'react'
 import { useTranslation } from 'react-i18next'
 import { ask, client, type Schemas } from '../api/client'
+import { groundNeighbour, groundPurpose, groundSoilClass, groundWater, groundWind } from '../api/declared.gen'
 import { Choice } from '../parts/choice'
 import { MeasureField } from '../parts/measure-field'
+import { Pick } from '../parts/pick'
 import { FieldFault } from '../parts/states'
 import type { Change } from './spot-page'
 
@@ -27,20 +29,6 @@ export function Part({ title, note, children }: { title: string; note?: string; 
   )
 }
 
-const soils = [
-  'sand',
-  'loamy sand',
-  'sandy loam',
-  'loam',
-  'silt loam',
-  'silt',
-  'sandy clay loam',
-  'clay loam',
-  'silty clay loam',
-  'sandy clay',
-  'silty clay',
-  'clay',
-]
 const grid = 'grid grid-cols-2 gap-3 sm:grid-cols-3 xl:grid-cols-4'
 
 export function SoilPart({ change, ground, fault, onBad }: PartProps) {
@@ -68,18 +56,14 @@ export function SoilPart({ change, ground, fault, onBad }: PartProps) {
           fault={fault('ground.ph')}
         />
       </div>
-      <label className="block max-w-sm">
-        <span className="mb-1 block font-semibold text-sm">{t('spot.soil_class')}</span>
-        <select className="field" value={g.soil_class} onChange={(e) => ground({ soil_class: e.target.value })}>
-          <option value="">{t('unknown')}</option>
-          {soils.map((s) => (
-            <option key={s} value={s}>
-              {t(`soil.${s}`)}
-            </option>
-          ))}
-        </select>
-        <FieldFault text={fault('ground.soil_class')} />
-      </label>
+      <Pick
+        label={t('spot.soil_class')}
+        options={['', ...groundSoilClass]}
+        value={g.soil_class ?? ''}
+        onChange={(v) => ground({ soil_class: v })}
+        say={(v) => (v ? t(`soil.${v}`) : t('unknown'))}
+      />
+      <FieldFault text={fault('ground.soil_class')} />
     </Part>
   )
 }
@@ -87,26 +71,25 @@ export function SoilPart({ change, ground, fault, onBad }: PartProps) {
 export function AirPart({ change, ground, fault, onBad }: PartProps) {
   const { t } = useTranslation()
   const g = change.ground
-  const choices = (name: string, values: string[]) => values.map((v) => ({ value: v, label: t(`spot.${name}.${v}`) }))
   return (
     <Part title={t('ground.air')}>
       <Choice
         label={t('spot.purpose')}
         value={g.purpose}
-        onChange={(v) => ground({ purpose: v as typeof g.purpose })}
-        options={choices('purpose', ['shade', 'fruit', 'screen', 'flower', 'wildlife', 'small-by-the-door'])}
+        onChange={(v) => ground({ purpose: v ?? '' })}
+        options={groundPurpose.map((value) => ({ value, label: t(`spot.purpose.${value}`) }))}
       />
       <Choice
         label={t('spot.water')}
         value={g.water}
-        onChange={(v) => ground({ water: v as typeof g.water })}
-        options={choices('water', ['none', 'carried', 'hose', 'drip'])}
+        onChange={(v) => ground({ water: v ?? '' })}
+        options={groundWater.map((value) => ({ value, label: t(`spot.water.${value}`) }))}
       />
       <Choice
         label={t('spot.exposure')}
         value={g.exposure}
-        onChange={(v) => ground({ exposure: v as typeof g.exposure })}
-        options={choices('exposure', ['sheltered', 'open', 'exposed'])}
+        onChange={(v) => ground({ exposure: v ?? '' })}
+        options={groundWind.map((value) => ({ value, label: t(`spot.exposure.${value}`) }))}
       />
       <div className={grid}>
         <MeasureField
@@ -156,8 +139,6 @@ function Tick({ label, value, onChange }: { label: string; value: boolean; onCha
   )
 }
 
-const things = ['wall', 'line', 'boundary', 'paving', 'drain', 'clay-building'] as const
-
 export function RoomPart({ change, ground, fault, onBad }: PartProps) {
   const { t } = useTranslation()
   const g = change.ground
@@ -166,7 +147,7 @@ export function RoomPart({ change, ground, fault, onBad }: PartProps) {
   return (
     <Part title={t('ground.room')} note={t('ground.room.note')}>
       <div className="flex flex-wrap gap-2">
-        {things.map((kind) => (
+        {groundNeighbour.map((kind) => (
           <button
             key={kind}
             type="button"

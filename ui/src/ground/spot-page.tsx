@@ -8,6 +8,7 @@ import { nowStale } from '../api/stale'
 import { SpotSection } from '../drawing/spot-section'
 import { Failed, Loading, Nothing, sayProblem } from '../parts/states'
 import { useKept } from '../parts/use-kept'
+import { named } from '../words/named'
 import { DrainageHole } from './drainage-hole'
 import { AirPart, ClimatePart, RoomPart, SoilPart } from './parts'
 import { Services } from './services'
@@ -172,7 +173,7 @@ function Differences({ mine, theirs }: { mine: Change; theirs: Change }) {
         .filter((k) => JSON.stringify(a[k]) !== JSON.stringify(b[k]))
         .map((k) => (
           <li key={k}>
-            <span className="font-semibold">{t(`spot.${k}`)}:</span> {t('two.mine.short')} {say(a[k])},{' '}
+            <span className="font-semibold">{named(`spot.${k}`, k)}:</span> {t('two.mine.short')} {say(a[k])},{' '}
             {t('two.theirs.short')} {say(b[k])}
           </li>
         ))}

@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query'
 import { useTranslation } from 'react-i18next'
 import { Link } from 'wouter'
 import { ask, client, type Person, type Schemas } from '../api/client'
+import { growersAnswered } from '../api/declared.gen'
 import { growersQuery } from '../api/queries'
 import { useDeed } from '../parts/deed'
 import { ShareLine } from '../parts/share-line'
@@ -117,7 +118,7 @@ function NoteRow({ note: n, may }: { note: Note; may: boolean }) {
         </a>
         {may &&
           !n.answer &&
-          (['agreed', 'partly', 'refused'] as const).map((a) => (
+          growersAnswered.map((a) => (
             <button
               key={a}
               type="button"

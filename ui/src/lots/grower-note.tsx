@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { Link } from 'wouter'
 import { ask, client, type Person, type Schemas } from '../api/client'
+import { growersAsked } from '../api/declared.gen'
 import { growersQuery } from '../api/queries'
 import { Choice } from '../parts/choice'
 import { useDeed } from '../parts/deed'
@@ -63,11 +64,8 @@ export function GrowerNotePart({ lot, who }: { lot: Lot; who: Person }) {
             required
             label={t('grower-note.asked')}
             value={asked}
-            onChange={(v) => setAsked(v as Asked)}
-            options={(['credit', 'replace', 'collect', 'look'] as const).map((v) => ({
-              value: v,
-              label: t(`grower-note.asked.${v}`),
-            }))}
+            onChange={(v) => setAsked(v)}
+            options={growersAsked.map((value) => ({ value, label: t(`grower-note.asked.${value}`) }))}
           />
           <label className="block text-sm">
             <span className="mb-1 block font-semibold">{t('grower-note.message')}</span>

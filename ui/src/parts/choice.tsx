@@ -1,24 +1,31 @@
 import { ToggleGroup } from 'radix-ui'
 
-export type ChoiceOption = { value: string; label: string; more?: string }
+export type ChoiceOption<T extends string = string> = { value: T; label: string; more?: string }
 
-/** One of a few plain words, one touch each. Choosing the chosen one again takes it back to "not looked". */
-export function Choice(props: {
+export const yesNo = ['no', 'yes'] as const
+
+type Props<T extends string> = {
   label: string
-  options: ChoiceOption[]
-  value: string
-  onChange: (value: string) => void
+  options: readonly ChoiceOption<T>[]
+  value: NoInfer<T> | '' | undefined
   compact?: boolean
-  required?: boolean
-}) {
+} & ({ required: true; onChange: (value: T) => void } | { required?: false; onChange: (value: T | undefined) => void })
+
+/** One of a few, each a touch; touched again it is taken back, unless one of them is required. */
+export function Choice<T extends string>(props: Props<T>) {
+  const choose = (touched: string) => {
+    const chosen = props.options.find((o) => o.value === touched)?.value
+    if (!props.required) props.onChange(chosen)
+    else if (chosen) props.onChange(chosen)
+  }
   return (
     <div className={props.compact ? 'grid grid-cols-[5.6rem_1fr] items-center gap-2' : ''}>
       <div className={props.compact ? 'text-sm leading-tight' : 'mb-1 font-semibold text-sm'}>{props.label}</div>
       <ToggleGroup.Root
         type="single"
         aria-label={props.label}
-        value={props.value}
-        onValueChange={(v) => (v || !props.required) && props.onChange(v)}
+        value={props.value ?? ''}
+        onValueChange={choose}
         className="flex flex-wrap gap-1"
       >
         {props.options.map((o) => (

@@ -1,3 +1,4 @@
+import type { TFunction } from 'i18next'
 import type { ReactNode } from 'react'
 import { useTranslation } from 'react-i18next'
 import { Problem } from '../api/client'
@@ -48,7 +49,7 @@ export function Failed({ cause, again }: { cause: unknown; again?: () => void })
   )
 }
 
-export function sayProblem(cause: unknown, t: (key: string) => string): string {
+export function sayProblem(cause: unknown, t: TFunction): string {
   if (cause instanceof Problem) return cause.status === 0 ? t('failed.offline') : cause.message
   return t('failed.unknown')
 }

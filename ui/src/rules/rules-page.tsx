@@ -5,6 +5,7 @@ import { ask, client, type Person, Problem, type Schemas } from '../api/client'
 import { rulesQuery } from '../api/queries'
 import { useDeed } from '../parts/deed'
 import { Failed, FieldFault, Loading, sayProblem } from '../parts/states'
+import { named } from '../words/named'
 
 /** Every threshold and school of the house, with its reason; a manager changes them with a reason. */
 export function RulesPage({ who }: { who: Person }) {
@@ -48,7 +49,7 @@ export function RulesPage({ who }: { who: Person }) {
       </ul>
       {groups.map((g) => (
         <section key={g} className="mb-8">
-          <h2 className="border-ink border-b-2 pb-1 text-xl">{t(`rules.group.${g}`)}</h2>
+          <h2 className="border-ink border-b-2 pb-1 text-xl">{named(`rules.group.${g}`, g)}</h2>
           <ul>
             {rows
               .filter((r) => r.group === g)

@@ -3,11 +3,13 @@ import { useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { Link, useLocation } from 'wouter'
 import { ask, client, type Person, Problem, type Schemas } from '../api/client'
+import { plantingGround, stockBuds } from '../api/declared.gen'
 import { planQuery, spotQuery } from '../api/queries'
-import { Choice } from '../parts/choice'
+import { Choice, yesNo } from '../parts/choice'
 import { useDeed } from '../parts/deed'
 import { MeasureField } from '../parts/measure-field'
 import { Failed, Loading, sayProblem } from '../parts/states'
+import { named } from '../words/named'
 import { useSettings } from '../words/settings'
 import { PlanView } from './plan-view'
 
@@ -59,7 +61,7 @@ export function PlanPage({ spotId, tag, who }: { spotId: string; tag: string; wh
         <h1 className="mb-2 text-3xl">{t('plan.not-yet')}</h1>
         <p className="mb-4 text-lg">
           {missing.length
-            ? t('plan.needs', { what: missing.map((m) => t(`spot.${m.field.slice(5)}`)).join(', ') })
+            ? t('plan.needs', { what: missing.map((m) => named(`spot.${m.field.slice(5)}`, m.field)).join(', ') })
             : sayProblem(plan.error, t)}
         </p>
         <Link href={`/ground/${spotId}`} className="deed no-underline">
@@ -164,22 +166,22 @@ export function PlanPage({ spotId, tag, who }: { spotId: string; tag: string; wh
               required
               label={t('plan.ground')}
               value={today.ground}
-              onChange={(v) => setToday({ ...today, ground: v as Ask['ground'] })}
-              options={['workable', 'frozen', 'waterlogged'].map((v) => ({ value: v, label: t(`plan.ground.${v}`) }))}
+              onChange={(v) => setToday({ ...today, ground: v })}
+              options={plantingGround.map((value) => ({ value, label: t(`plan.ground.${value}`) }))}
             />
             <Choice
               required
               label={t('plan.buds')}
               value={today.buds}
-              onChange={(v) => setToday({ ...today, buds: v as Ask['buds'] })}
-              options={['dormant', 'swelling', 'leafed'].map((v) => ({ value: v, label: t(`plan.buds.${v}`) }))}
+              onChange={(v) => setToday({ ...today, buds: v })}
+              options={stockBuds.map((value) => ({ value, label: t(`plan.buds.${value}`) }))}
             />
             <Choice
               required
               label={t('plan.stands')}
               value={today.stands_alone ? 'yes' : 'no'}
               onChange={(v) => setToday({ ...today, stands_alone: v === 'yes' })}
-              options={['yes', 'no'].map((v) => ({ value: v, label: t(v) }))}
+              options={yesNo.map((value) => ({ value, label: t(value) }))}
             />
           </div>
         </details>

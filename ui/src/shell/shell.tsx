@@ -4,6 +4,7 @@ import { type ReactNode, useEffect, useRef, useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { Link, useLocation } from 'wouter'
 import { ask, client, type Person } from '../api/client'
+import { wordsLanguage, wordsUnits } from '../api/declared.gen'
 import { KeptBar } from '../offline/kept-bar'
 import { persister } from '../offline/persister'
 import { changeSettings, useSettings } from '../words/settings'
@@ -172,8 +173,11 @@ function PersonMenu({ who, help }: { who: Person; help: () => void }) {
           sideOffset={6}
           className="z-40 w-60 rounded-xl border border-line-strong bg-leaf-paper p-2 shadow-lg"
         >
-          <DropdownMenu.RadioGroup value={units} onValueChange={(v) => changeSettings({ units: v as 'metric' | 'us' })}>
-            {(['metric', 'us'] as const).map((u) => (
+          <DropdownMenu.RadioGroup
+            value={units}
+            onValueChange={(v) => changeSettings({ units: wordsUnits.find((u) => u === v) })}
+          >
+            {wordsUnits.map((u) => (
               <DropdownMenu.RadioItem key={u} value={u} className={item}>
                 <span className="w-6">{units === u ? '✓' : ''}</span>
                 {t(`units.${u}`)}
@@ -183,9 +187,9 @@ function PersonMenu({ who, help }: { who: Person; help: () => void }) {
           <DropdownMenu.Separator className="my-1 border-line border-t" />
           <DropdownMenu.RadioGroup
             value={language}
-            onValueChange={(v) => changeSettings({ language: v as 'en-US' | 'en-GB' })}
+            onValueChange={(v) => changeSettings({ language: wordsLanguage.find((l) => l === v) })}
           >
-            {(['en-US', 'en-GB'] as const).map((l) => (
+            {wordsLanguage.map((l) => (
               <DropdownMenu.RadioItem key={l} value={l} className={item}>
                 <span className="w-6">{language === l ? '✓' : ''}</span>
                 {t(`language.${l}`)}

@@ -1,7 +1,8 @@
 import { useSyncExternalStore } from 'react'
+import type { wordsLanguage, wordsUnits } from '../api/declared.gen'
 
-export type Units = 'metric' | 'us'
-export type Language = 'en-US' | 'en-GB'
+export type Units = (typeof wordsUnits)[number]
+export type Language = (typeof wordsLanguage)[number]
 export type Settings = { units: Units; language: Language }
 
 const place = 'sedum.settings'

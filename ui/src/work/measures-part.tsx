@@ -2,9 +2,11 @@ import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { ask, client, Problem, type Schemas } from '../api/client'
+import { yardUnit, yardVessel } from '../api/declared.gen'
 import { measuresQuery } from '../api/queries'
 import { useDeed } from '../parts/deed'
 import { MeasureField } from '../parts/measure-field'
+import { Pick } from '../parts/pick'
 import { FieldFault, sayProblem } from '../parts/states'
 
 type NewMeasure = Schemas['MeasuresNewMeasure']
@@ -81,37 +83,26 @@ export function MeasuresPart({ may }: { may: boolean }) {
             </label>
           ))}
           <div className="grid grid-cols-3 gap-2">
-            <label className="block text-sm">
-              <span className="mb-1 block font-semibold">{t('measures.kind')}</span>
-              <select
-                className="field"
-                value={m.kind}
-                onChange={(e) => set({ ...m, kind: e.target.value as NewMeasure['kind'] })}
-              >
-                {['handful', 'scoop', 'cup', 'spoon', 'bucket', 'barrow'].map((k) => (
-                  <option key={k} value={k}>
-                    {t(`measures.kind.${k}`)}
-                  </option>
-                ))}
-              </select>
-            </label>
+            <Pick
+              label={t('measures.kind')}
+              options={yardVessel}
+              value={m.kind}
+              onChange={(kind) => set({ ...m, kind })}
+              say={(k) => t(`measures.kind.${k}`)}
+            />
             <MeasureField
               label={t('measures.amount')}
               value={m.amount || null}
               onChange={(v) => set({ ...m, amount: v ?? 0 })}
               fault={fault('amount')}
             />
-            <label className="block text-sm">
-              <span className="mb-1 block font-semibold">{t('measures.unit')}</span>
-              <select
-                className="field"
-                value={m.unit}
-                onChange={(e) => set({ ...m, unit: e.target.value as NewMeasure['unit'] })}
-              >
-                <option value="g">g</option>
-                <option value="l">L</option>
-              </select>
-            </label>
+            <Pick
+              label={t('measures.unit')}
+              options={yardUnit}
+              value={m.unit}
+              onChange={(unit) => set({ ...m, unit })}
+              say={(u) => t(`measures.unit.${u}`)}
+            />
           </div>
           {add.error && (
             <p role="alert" className="text-oxblood">

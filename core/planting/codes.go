@@ -1,0 +1,86 @@
+package planting
+
+// StepCode names a step of the day; its sentence is made of it (planting.md, "Order of steps").
+type StepCode string
+
+// All lists them in the order of the hands.
+func (StepCode) All() []StepCode {
+	return []StepCode{"services", "window", "overhead", "clear-grass", "mound", "dig", "rough-sides", "pad", "firm-base", "half-fill-test", "unpot",
+		"clear-flare", "see-flare", "cone", "soak-if-dry", "set", "stick", "turn", "plumb", "unwrap", "backfill", "feed", "finish", "basin", "water",
+		"compost", "mulch", "no-stake", "stake", "sun-paint", "labels-off", "look-again"}
+}
+
+// Caution is said before a step (safety.md).
+type Caution string
+
+// All lists them: of the work, then of a kind.
+func (Caution) All() []Caution {
+	return []Caution{"hand-spade-near-marks", "overhead-line", "heat-stop", "cold-stop", "spade-feet", "street-soil", "cover-hole", "lift-one-person",
+		"lift-two-person", "lift-gear", "knife-away", "hose-air-gap", "run-off", "damp-mix", "damp-mulch", "stake-caps", "stake-hands", "label-is-law",
+		"thorns", "poison", "sap", "pollen"}
+}
+
+// WindowStatus is whether a day is one to plant.
+type WindowStatus string
+
+// The words of WindowStatus.
+const (
+	WindowBest  WindowStatus = "best"
+	WindowFine  WindowStatus = "fine"
+	WindowRisky WindowStatus = "risky"
+	WindowNo    WindowStatus = "no"
+)
+
+// All lists them, the best first.
+func (WindowStatus) All() []WindowStatus {
+	return []WindowStatus{WindowBest, WindowFine, WindowRisky, WindowNo}
+}
+
+// WindowReason is why a day is not the best.
+type WindowReason string
+
+// All lists them.
+func (WindowReason) All() []WindowReason {
+	return []WindowReason{"ground-frozen", "ground-waterlogged", "not-dormant", "not-cool", "winter-drying", "summer", "autumn-hazard", "cold-limit",
+		"tender-before-last-frost", "in-leaf", "buds-swelling", "heat"}
+}
+
+// StakeReason is why a tree does not stand by itself.
+type StakeReason string
+
+// All lists them.
+func (StakeReason) All() []StakeReason {
+	return []StakeReason{"cannot-stand", "slender", "exposed", "bare-root"}
+}
+
+// StakeKind is how a tree is held.
+type StakeKind string
+
+// The words of StakeKind.
+const (
+	StakeNone       StakeKind = "none"
+	StakePair       StakeKind = "pair"
+	StakeLowUpright StakeKind = "low-upright"
+	StakeAngled     StakeKind = "angled"
+	StakeTripod     StakeKind = "tripod"
+	StakeGuys       StakeKind = "guys"
+)
+
+// All lists them.
+func (StakeKind) All() []StakeKind {
+	return []StakeKind{StakeNone, StakePair, StakeLowUpright, StakeAngled, StakeTripod, StakeGuys}
+}
+
+// ConflictCode names two rules that oppose each other.
+type ConflictCode string
+
+// All lists them.
+func (ConflictCode) All() []ConflictCode {
+	return []ConflictCode{"proud-against-dry", "basin-against-wet"}
+}
+
+// Refusal is why there is no planting here.
+type Refusal string
+
+// All lists them.
+func (Refusal) All() []Refusal { return []Refusal{"standing-water"} }

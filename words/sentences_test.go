@@ -1,0 +1,198 @@
+package words_test
+
+import (
+	"go/ast"
+	"go/parser"
+	"go/token"
+	"io/fs"
+	"path/filepath"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"sedum/app/growers"
+	"sedum/app/photos"
+	"sedum/core/arrival"
+	"sedum/core/care"
+	"sedum/core/climate"
+	"sedum/core/fault"
+	"sedum/core/fit"
+	"sedum/core/ground"
+	"sedum/core/planting"
+	"sedum/core/roles"
+	"sedum/core/rules"
+	"sedum/core/sampling"
+	"sedum/core/set"
+	"sedum/core/stock"
+	"sedum/core/yard"
+	"sedum/words"
+)
+
+// said is a closed set with how its words are named in the messages of the program and of the page; "" where it is not said.
+type said struct {
+	words                []string
+	server, page, except string
+}
+
+func by(list []string, server, page string, except ...string) said {
+	return said{list, server, page, " " + strings.Join(except, " ") + " "}
+}
+
+// sets are the closed sets by their names. A set that is declared and not named here fails the test.
+func sets() map[string]said {
+	unsaid := func(list []string) said { return said{words: list} }
+	return map[string]said{
+		"arrival.Column":        by(set.Texts[arrival.Column](), "", "column."),
+		"care.Code":             by(set.Texts[care.Code](), "care.", ""),
+		"climate.Source":        unsaid(set.Texts[climate.Source]()),
+		"fault.Code":            by(set.Texts[fault.Code](), "fault.", ""),
+		"fit.Bears":             by(set.Texts[fit.Bears](), "fit.soil.", ""),
+		"fit.Change":            by(set.Texts[fit.Change](), "remedy.", ""),
+		"fit.Factor":            by(set.Texts[fit.Factor](), "factor.", ""),
+		"fit.Mark":              by(set.Texts[fit.Mark](), "match.", ""),
+		"ground.Drainage":       by(set.Texts[ground.Drainage](), "drainage.", "ground.drains."),
+		"ground.Neighbour":      by(set.Texts[ground.Neighbour](), "obstacle.", "obstacle."),
+		"ground.Percolated":     by(set.Texts[ground.Percolated](), "drainage.", ""),
+		"ground.PrivateLines":   by(set.Texts[ground.PrivateLines](), "", "services.private."),
+		"ground.Purpose":        by(set.Texts[ground.Purpose](), "", "spot.purpose."),
+		"ground.Scale":          by(set.Texts[ground.Scale](), "school.scale.", ""),
+		"ground.SoilClass":      by(set.Texts[ground.SoilClass](), "", "soil."),
+		"ground.SoilGroup":      by(set.Texts[ground.SoilGroup](), "group.", ""),
+		"ground.Water":          by(set.Texts[ground.Water](), "water.", "spot.water."),
+		"ground.Wind":           by(set.Texts[ground.Wind](), "exposure.", "spot.exposure."),
+		"growers.Answered":      by(set.Texts[growers.Answered](), "", "grower-note.answer."),
+		"growers.Asked":         by(set.Texts[growers.Asked](), "grower-note.asked.", "grower-note.asked."),
+		"photos.Part":           by(set.Texts[photos.Part](), "", "photo."),
+		"planting.Base":         unsaid(set.Texts[planting.Base]()), // an input of the calculator alone
+		"planting.Berm":         by(set.Texts[planting.Berm](), "school.berm.", ""),
+		"planting.Caution":      by(set.Texts[planting.Caution](), "caution.", ""),
+		"planting.ConflictCode": by(set.Texts[planting.ConflictCode](), "conflict.", ""),
+		"planting.FlareSchool":  by(set.Texts[planting.FlareSchool](), "school.flare.", ""),
+		"planting.Ground":       by(set.Texts[planting.Ground](), "", "plan.ground."),
+		"planting.Habit":        unsaid(set.Texts[planting.Habit]()), // decides the litres, is not told
+		"planting.Refusal":      by(set.Texts[planting.Refusal](), "refused.", ""),
+		"planting.Shape":        by(set.Texts[planting.Shape](), "school.shape.", ""),
+		"planting.StakeKind":    by(set.Texts[planting.StakeKind](), "step.stake.", "", "none"),
+		"planting.StakeReason":  unsaid(set.Texts[planting.StakeReason]()),
+		"planting.Staking":      by(set.Texts[planting.Staking](), "school.stake.", ""),
+		"planting.StepCode":     by(set.Texts[planting.StepCode](), "step.", "", "window"),
+		"planting.WindowReason": by(set.Texts[planting.WindowReason](), "window.reason.", ""),
+		"planting.WindowStatus": by(set.Texts[planting.WindowStatus](), "window.", ""),
+		"roles.Role":            by(set.Texts[roles.Role](), "", "role."),
+		"rules.Key":             by(set.Texts[rules.Key](), "rule.why.", ""),
+		"rules.Step":            by(set.Texts[rules.Step](), "school.why.", ""),
+		"sampling.Decision":     by(set.Texts[sampling.Decision](), "sample.answer.", ""),
+		"sampling.Strictness":   by(set.Texts[sampling.Strictness](), "strictness.", ""),
+		"stock.AlarmKind":       by(set.Texts[stock.AlarmKind](), "message.clock-", ""),
+		"stock.BottomRoots":     by(set.Texts[stock.BottomRoots](), "", "below.bottom_roots."),
+		"stock.Buds":            by(set.Texts[stock.Buds](), "", "bare.buds."),
+		"stock.ClockAlarm":      by(set.Texts[stock.ClockAlarm](), "clock.alarm.", ""),
+		"stock.ClockStatus":     by(set.Texts[stock.ClockStatus](), "clock.status.", ""),
+		"stock.Cloth":           by(set.Texts[stock.Cloth](), "", "ball.cloth."),
+		"stock.Confidence":      by(set.Texts[stock.Confidence](), "flare.confidence.", "", "seen"),
+		"stock.Correction":      by(set.Texts[stock.Correction](), "work.", ""),
+		"stock.Cover":           by(set.Texts[stock.Cover](), "clock.cover.", "cover."),
+		"stock.FlareAction":     by(set.Texts[stock.FlareAction](), "reason.flare.", "", "none"),
+		"stock.FlareClass":      unsaid(set.Texts[stock.FlareClass]()),
+		"stock.FlareStatus":     by(set.Texts[stock.FlareStatus](), "flare.", ""),
+		"stock.Foliage":         unsaid(set.Texts[stock.Foliage]()),
+		"stock.Form":            by(set.Texts[stock.Form](), "", "form."),
+		"stock.GardenSoil":      by(set.Texts[stock.GardenSoil](), "", "ball.garden_soil."),
+		"stock.Habit":           unsaid(set.Texts[stock.Habit]()),
+		"stock.Handling":        by(set.Texts[stock.Handling](), "handling.", ""),
+		"stock.Lifters":         unsaid(set.Texts[stock.Lifters]()),
+		"stock.LotDecision":     by(set.Texts[stock.LotDecision](), "", "lot.decision."),
+		"stock.Medium":          by(set.Texts[stock.Medium](), "", "medium."),
+		"stock.Moisture":        by(set.Texts[stock.Moisture](), "", "below.moisture."),
+		"stock.Odour":           by(set.Texts[stock.Odour](), "", "below.odour."),
+		"stock.Origin":          unsaid(set.Texts[stock.Origin]()),
+		"stock.Packing":         by(set.Texts[stock.Packing](), "", "packing."),
+		"stock.Part":            unsaid(set.Texts[stock.Part]()), // said with its causes, below
+		"stock.Pot":             by(set.Texts[stock.Pot](), "", "pot.", "plug"),
+		"stock.PotTop":          by(set.Texts[stock.PotTop](), "", "below.pot_top."),
+		"stock.Propagation":     by(set.Texts[stock.Propagation](), "", "propagation."),
+		"stock.RootClass":       by(set.Texts[stock.RootClass](), "", "class."),
+		"stock.RootMoisture":    by(set.Texts[stock.RootMoisture](), "", "bare.moisture."),
+		"stock.RootSchool":      by(set.Texts[stock.RootSchool](), "school.roots.", ""),
+		"stock.Season":          by(set.Texts[stock.Season](), "season.", ""),
+		"stock.Sensitivity":     by(set.Texts[stock.Sensitivity](), "", "sensitivity."),
+		"stock.SideTreatment":   by(set.Texts[stock.SideTreatment](), "work.", "", "none"),
+		"stock.Size":            by(set.Texts[stock.Size](), "", "size.bare-root."),
+		"stock.Sizing":          unsaid(set.Texts[stock.Sizing]()),
+		"stock.Soundness":       by(set.Texts[stock.Soundness](), "", "ball.soundness."),
+		"stock.State":           by(set.Texts[stock.State](), "state.", "state."),
+		"stock.Stub":            by(set.Texts[stock.Stub](), "", "bare.stub."),
+		"stock.Texture":         by(set.Texts[stock.Texture](), "", "below.texture."),
+		"stock.TrimSchool":      by(set.Texts[stock.TrimSchool](), "", "hole.school."),
+		"stock.Verdict":         by(set.Texts[stock.Verdict](), "verdict.", ""),
+		"stock.Zone":            by(set.Texts[stock.Zone](), "", "zone."),
+		"words.Language":        by(set.Texts[words.Language](), "", "language."),
+		"words.Units":           by(set.Texts[words.Units](), "", "units."),
+		"yard.Damage":           by(set.Texts[yard.Damage](), "damage.", "journey.damage."),
+		"yard.Damp":             by(set.Texts[yard.Damp](), "damp.", "felt."),
+		"yard.Journey":          by(set.Texts[yard.Journey](), "", "journey."),
+		"yard.Mending":          by(set.Texts[yard.Mending](), "repair.", ""),
+		"yard.Place":            by(set.Texts[yard.Place](), "standing.", ""),
+		"yard.Unit":             by(set.Texts[yard.Unit](), "", "measures.unit."),
+		"yard.Vessel":           by(set.Texts[yard.Vessel](), "", "measures.kind."),
+		"yard.Water":            by(set.Texts[yard.Water](), "soak.water.", "soak.into."),
+	}
+}
+
+// Every word of every closed set has its sentence in every language, on the server and in the page, wherever it is said.
+func TestEveryWordOfEverySetHasItsSentence(t *testing.T) {
+	page := messages(t, "../ui/src/words/en-US.json")
+	for name, s := range sets() {
+		assert.NotEmpty(t, s.words, name)
+		for _, word := range s.words {
+			if strings.Contains(s.except, " "+word+" ") {
+				continue
+			}
+			for _, language := range set.All[words.Language]() {
+				assert.True(t, s.server == "" || words.In(language, words.Metric).Knows(s.server+word), "%s of %s in %s", s.server+word, name, language)
+			}
+			assert.True(t, s.page == "" || page[s.page+word] != "", "%s of %s on the page", s.page+word, name)
+		}
+	}
+	for part, causes := range stock.Causes() {
+		for cause := range causes {
+			id := "reason." + stock.Reason{Part: part, Code: cause}.Name()
+			assert.True(t, words.For("", words.Metric).Knows(id), id)
+		}
+	}
+	for part, found := range stock.AboveChoices() {
+		for _, each := range found {
+			assert.NotEmpty(t, page["above."+string(part)+"."+string(each)], "%s, %s on the page", part, each)
+		}
+	}
+}
+
+// A set that is declared anywhere is known here.
+func TestNoSetIsForgotten(t *testing.T) {
+	known, found := sets(), 0
+	for _, folder := range []string{"../core", "../app", "../words", "../kernel"} {
+		require.NoError(t, filepath.WalkDir(folder, func(path string, d fs.DirEntry, err error) error {
+			if err != nil || !strings.HasSuffix(path, ".go") || strings.HasSuffix(path, "_test.go") {
+				return err
+			}
+			file, err := parser.ParseFile(token.NewFileSet(), path, nil, parser.SkipObjectResolution)
+			if err != nil {
+				return err
+			}
+			for _, declared := range file.Decls {
+				f, ok := declared.(*ast.FuncDecl)
+				if !ok || f.Name.Name != "All" || f.Recv == nil {
+					continue
+				}
+				name := file.Name.Name + "." + f.Recv.List[0].Type.(*ast.Ident).Name
+				_, named := known[name]
+				assert.True(t, named || name == "stock.Cause", "%s of %s has no sentences", name, path)
+				found++
+			}
+			return nil
+		}))
+	}
+	assert.Greater(t, found, 80)
+}
