@@ -86,7 +86,7 @@ func TestTheYardKeepsWhatWaits(t *testing.T) {
 	p.until(`document.body.innerText.includes('held')`)
 	v = h.Tree(tag)
 	assert.Equal(t, stock.Held, v.State)
-	assert.Equal(t, "torn-bark", v.Damages[0].Damage, "a fifth of the girth is trimmed and held; over a quarter goes back")
+	assert.EqualValues(t, "torn-bark", v.Damages[0].Damage, "a fifth of the girth is trimmed and held; over a quarter goes back")
 
 	// A layer is asked for the cut from its parent, and only a layer.
 	layer := h.tagIn(25, "unchecked")
@@ -103,7 +103,7 @@ func TestTheYardKeepsWhatWaits(t *testing.T) {
 	p.sees("1 left; then the ball is measured again")
 	v = h.Tree(layer)
 	assert.Equal(t, stock.InWork, v.State)
-	assert.Equal(t, "ragged", v.Checks[0].Readings.BareRoot.Stub)
+	assert.EqualValues(t, "ragged", v.Checks[0].Readings.BareRoot.Stub)
 	assert.Empty(t, p.complaints())
 }
 

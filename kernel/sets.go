@@ -65,14 +65,17 @@ func described(registry huma.Registry, t reflect.Type, tag reflect.StructTag, s 
 		case named.Type != huma.TypeString:
 			panic("kernel: a set and a struct are both called " + name)
 		}
-		if choices := set.Choices(t, tag); s.Nullable || !slices.Equal(choices, words) {
+		whole := &huma.Schema{Ref: "#/components/schemas/" + name}
+		switch choices := set.Choices(t, tag); {
+		case tag.Get("enum") != "":
 			s.Enum = texts(choices)
-			if s.Nullable {
-				s.Enum = append(s.Enum, nil)
-			}
 			return s
+		case s.Nullable:
+			return &huma.Schema{OneOf: []*huma.Schema{whole, {Type: "null"}}, Description: s.Description}
+		case len(choices) > len(words):
+			return &huma.Schema{OneOf: []*huma.Schema{whole, {Type: huma.TypeString, Enum: []any{""}}}, Description: s.Description}
 		}
-		return &huma.Schema{Ref: "#/components/schemas/" + name}
+		return whole
 	}
 	return s
 }

@@ -85,6 +85,7 @@ func sets() map[string]said {
 		"rules.Step":            by(set.Texts[rules.Step](), "school.why.", ""),
 		"sampling.Decision":     by(set.Texts[sampling.Decision](), "sample.answer.", ""),
 		"sampling.Strictness":   by(set.Texts[sampling.Strictness](), "strictness.", ""),
+		"stock.Assumable":       by(set.Texts[stock.Assumable](), "", "assumed."),
 		"stock.AlarmKind":       by(set.Texts[stock.AlarmKind](), "message.clock-", ""),
 		"stock.BottomRoots":     by(set.Texts[stock.BottomRoots](), "", "below.bottom_roots."),
 		"stock.Buds":            by(set.Texts[stock.Buds](), "", "bare.buds."),

@@ -98,12 +98,15 @@ func (w *World) Tx(do func(tx *kernel.Tx) error) error {
 	return w.Do(context.Background(), w.Hand, do)
 }
 
-// Did does a deed and gives what it keeps under its key.
+// Did does a deed and gives what it keeps under its key. Whatever is answered keeps the limits that its document gives.
 func Did[R any](w *World, who kernel.Who, id string, in, body any) (R, error) {
 	var out R
 	err := w.Do(context.Background(), who, func(tx *kernel.Tx) error {
 		tx.EnteredAgo = w.Ago
 		got, err := w.Perform(tx, id, in, body)
+		if err == nil {
+			assert.NoError(w.T, fault.Check(got).Err(), "%s answers what its document does not allow", id)
+		}
 		if r, ok := got.(R); ok {
 			out = r
 		}

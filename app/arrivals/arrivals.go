@@ -145,7 +145,7 @@ type Delivery struct {
 	Place     string            `json:"place"`
 	ArrivedAt time.Time         `json:"arrived_at"`
 	LiftedAt  *time.Time        `json:"lifted_at"`
-	Packing   stock.Packing     `json:"packing"`
+	Packing   stock.Packing     `json:"packing" optional:"true"`
 	Note      string            `json:"note"`
 	By        string            `json:"by"`
 	Lots      []yard.CountedLot `json:"lots"`

@@ -14,7 +14,7 @@ import (
 type Entry struct {
 	ID    string      `json:"id"`
 	At    time.Time   `json:"at"`
-	Cover stock.Cover `json:"cover"`
+	Cover stock.Cover `json:"cover" optional:"true"`
 	Rewet bool        `json:"rewet"`
 	TempC *float64    `json:"temp_c"`
 	RHPct *float64    `json:"rh_pct"`
@@ -45,9 +45,9 @@ type Unit struct {
 	Tag        string               `json:"tag"`
 	Common     string               `json:"common"`
 	Grower     string               `json:"grower"`
-	Size       stock.Size           `json:"size"`
+	Size       stock.Size           `json:"size" optional:"true"`
 	Trees      int                  `json:"trees"`
-	Cover      stock.Cover          `json:"cover"`
+	Cover      stock.Cover          `json:"cover" optional:"true"`
 	CoverText  string               `json:"cover_text"`
 	Since      time.Time            `json:"since"`
 	Now        stock.Air            `json:"now"`

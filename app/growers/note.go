@@ -204,7 +204,7 @@ type NoteLine struct {
 	Headline   string     `json:"headline"`
 	Returned   int        `json:"returned"`
 	SentAt     time.Time  `json:"sent_at"`
-	Answer     Answered   `json:"answer"`
+	Answer     Answered   `json:"answer" optional:"true"`
 	AnswerNote string     `json:"answer_note"`
 	AnsweredAt *time.Time `json:"answered_at"`
 	Version    int        `json:"version"`

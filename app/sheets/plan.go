@@ -106,6 +106,14 @@ func planTree(r bench.Record, standsAlone bool) planting.Tree {
 		Medium: r.Lot.Medium, CaliperMM: orElse(read.CaliperMM, r.Lot.CaliperMM), BallDiameterMM: orElse(read.BallDiameterMM, r.Lot.BallDiameterMM),
 		BallHeightMM: orElse(read.BallHeightMM, r.Lot.BallHeightMM), StandsAlone: standsAlone, Corrections: []planting.Done{},
 	}
+	for _, size := range []struct {
+		name  string
+		given *float64
+	}{{"height_m", read.HeightM}, {"caliper_mm", read.CaliperMM}} {
+		if size.given == nil {
+			t.Nominal = append(t.Nominal, size.name)
+		}
+	}
 	if look := read.BareRoot; r.Lot.Form == stock.BareRoot && look != nil && look.SpreadMM != nil && look.LengthMM != nil {
 		t.BallDiameterMM, t.BallHeightMM = *look.SpreadMM, *look.LengthMM
 	}

@@ -14,7 +14,7 @@ import (
 // MostTrees is how many trees one row may bring.
 const MostTrees = 5000
 
-// LotRow is one lot as a note gives it; sizes that are not given are the usual ones.
+// LotRow is one lot as a note gives it; what it does not state is assumed and named so.
 type LotRow struct {
 	Kind string
 	stock.LotFacts
@@ -36,13 +36,13 @@ var origins = map[string]stock.Origin{"layer": stock.Layer, "young layer": stock
 var raised = map[string]stock.Propagation{"": "", "seed": stock.PropagationSeed, "seedling": stock.PropagationSeed, "cutting": stock.PropagationCutting, "cuttings": stock.PropagationCutting, "graft": stock.PropagationGraft, "grafted": stock.PropagationGraft,
 	"bud": stock.PropagationGraft, "budded": stock.PropagationGraft, "layer": stock.PropagationLayer, "division": stock.PropagationDivision, "tissue": stock.PropagationTissue, "tissue culture": stock.PropagationTissue}
 
-var pots = map[string]stock.Pot{"": stock.PotStandard, "standard": stock.PotStandard, "air": stock.PotAirPruning, "air-pruning": stock.PotAirPruning, "fabric": stock.PotFabric, "cloth": stock.PotFabric}
+var pots = map[string]stock.Pot{"": "", "standard": stock.PotStandard, "air": stock.PotAirPruning, "air-pruning": stock.PotAirPruning, "fabric": stock.PotFabric, "cloth": stock.PotFabric}
 
 // ReadRow reads one row of a note by its columns. Every fault names its column.
 func (n Note) ReadRow(i int, columns map[Column]int) (LotRow, fault.List) {
 	r := rowReader{cells: n.Rows[i], columns: columns, decimalComma: n.Delimiter == ';'}
 	out := LotRow{Kind: r.text(ColumnKind), Bundle: 1}
-	out.Size, out.Sizing, out.Sensitivity = stock.Size(strings.ToLower(r.text(ColumnSize))), stock.SizingCaliper, stock.SensitivityAverage
+	out.Size = stock.Size(strings.ToLower(r.text(ColumnSize)))
 	if out.Kind == "" && !r.faults.Has(string(ColumnKind)) {
 		r.faults.Add(string(ColumnKind), fault.Required, nil)
 	}
@@ -101,66 +101,26 @@ func (r *rowReader) words(c Column, most int) string {
 	return text
 }
 
-// sizes fills in what a note leaves out with what is usual for the form.
+// sizes reads what a note states; the rest is 0, and the usual of the form is assumed.
 func (r *rowReader) sizes(out *LotRow) {
-	or := func(column Column, most, usual float64) float64 {
-		if given := r.number(column, 0, most); given != nil {
+	stated := func(column Column, least, most float64) float64 {
+		if given := r.number(column, least, most); given != nil {
 			return *given
 		}
-		return usual
+		return 0
 	}
-	litres := r.number(ColumnPotL, 0.01, 2000)
-	if out.Form == stock.Container && litres == nil && !r.faults.Has(string(ColumnPotL)) {
+	out.PotL = stated(ColumnPotL, 0.01, 2000)
+	if out.Form == stock.Container && out.PotL == 0 && !r.faults.Has(string(ColumnPotL)) {
 		r.faults.Add(string(ColumnPotL), fault.Required, nil)
 	}
-	if litres != nil {
-		out.PotL = *litres
+	out.BallDiameterMM, out.BallHeightMM = stated(ColumnBallMM, 0, 3000), stated(ColumnHeightMM, 0, 2000)
+	out.CaliperMM, out.HeightM = stated(ColumnCaliperMM, 0, 400), stated(ColumnHeightM, 0, 20)
+	if out.Form != stock.BareRoot {
+		out.Size = "" // only bare roots are graded by it
+	} else if out.Size != "" && !set.Has(out.Size) {
+		r.faults.Add(string(ColumnSize), fault.NotAChoice, set.Texts[stock.Size]())
 	}
-	switch out.Form {
-	case stock.Container, stock.Plug:
-		volume := out.PotL
-		if volume == 0 {
-			volume = 0.15
-		}
-		width, height := stock.NominalPotMM(volume)
-		out.BallDiameterMM, out.BallHeightMM = or(ColumnBallMM, 3000, width), or(ColumnHeightMM, 2000, height)
-		out.CaliperMM = or(ColumnCaliperMM, 400, math.Round(out.BallDiameterMM/10))
-	case stock.Balled:
-		out.CaliperMM = or(ColumnCaliperMM, 400, 40)
-		least := stock.LeastBallMM(out.CaliperMM)
-		out.BallDiameterMM = or(ColumnBallMM, 3000, math.Round(least))
-		out.BallHeightMM = or(ColumnHeightMM, 2000, math.Round(stock.LeastBallDepthMM(least)))
-	case stock.BareRoot:
-		out.CaliperMM = or(ColumnCaliperMM, 400, map[stock.Size]float64{stock.SizeSeedling: 4, stock.SizeWhip: 8, stock.SizeFeathered: 16, stock.SizeStandard: 28}[out.Size])
-		if out.CaliperMM == 0 {
-			out.CaliperMM = 8
-		}
-		if out.Size == "" {
-			out.Size = SizeByCaliper(out.CaliperMM)
-		}
-		spread := 120.0
-		if required := stock.RequiredSpreadMM(out.CaliperMM); required != nil {
-			spread = *required
-		}
-		out.BallDiameterMM, out.BallHeightMM = or(ColumnBallMM, 3000, spread), or(ColumnHeightMM, 2000, math.Round(spread*0.8))
-		if !set.Has(out.Size) {
-			r.faults.Add(string(ColumnSize), fault.NotAChoice, set.Texts[stock.Size]())
-		}
-	}
-	out.HeightM = or(ColumnHeightM, 20, math.Max(0.2, math.Round(out.CaliperMM)/14))
-}
-
-// SizeByCaliper is the size of a bare root that a caliper (mm) usually has.
-func SizeByCaliper(caliperMM float64) stock.Size {
-	switch {
-	case caliperMM < 6:
-		return stock.SizeSeedling
-	case caliperMM < 13:
-		return stock.SizeWhip
-	case caliperMM < 22:
-		return stock.SizeFeathered
-	}
-	return stock.SizeStandard
+	out.LotFacts = out.Settled()
 }
 
 type rowReader struct {

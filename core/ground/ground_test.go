@@ -58,7 +58,7 @@ func TestRoomProperties(t *testing.T) {
 		grown, wide := rapid.Float64Range(3, 25).Draw(t, "grown"), rapid.Float64Range(2, 18).Draw(t, "wide")
 		in := ground.RoomInput{HeightMaxM: grown, SpreadMaxM: wide, HeightNowM: grown * rapid.Float64Range(0.05, 1).Draw(t, "now"),
 			Height10M: grown * rapid.Float64Range(0.1, 1).Draw(t, "ten"), Spread10M: wide * rapid.Float64Range(0.1, 1).Draw(t, "wide at ten"),
-			Obstacles: []ground.Obstacle{{Kind: "wall", DistanceM: rapid.Float64Range(0, 12).Draw(t, "distance")}}}
+			Obstacles: []ground.Obstacle{{Kind: "wall", DistanceM: ptr(rapid.Float64Range(0, 12).Draw(t, "distance"))}}}
 		r, err := ground.Room(in)
 		require.NoError(t, err)
 		for i, s := range r.Sizes {
@@ -68,7 +68,7 @@ func TestRoomProperties(t *testing.T) {
 				assert.GreaterOrEqual(t, s.HeightM, r.Sizes[i-1].HeightM)
 			}
 		}
-		in.Obstacles[0].DistanceM++
+		in.Obstacles[0].DistanceM = ptr(*in.Obstacles[0].DistanceM + 1)
 		further, err := ground.Room(in)
 		require.NoError(t, err)
 		if r.FirstYear == nil {
@@ -78,3 +78,5 @@ func TestRoomProperties(t *testing.T) {
 		}
 	})
 }
+
+func ptr[T any](v T) *T { return &v }

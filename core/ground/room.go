@@ -11,7 +11,7 @@ import (
 // Obstacle is something near the spot that a grown tree may meet.
 type Obstacle struct {
 	Kind       Neighbour `json:"kind"`
-	DistanceM  float64   `json:"distance_m" minimum:"0"`
+	DistanceM  *float64  `json:"distance_m,omitempty" minimum:"0" doc:"always needed"`
 	HeightM    *float64  `json:"height_m,omitempty" exclusiveMinimum:"0" doc:"height of an overhead line"`
 	ClearanceM *float64  `json:"clearance_m,omitempty" minimum:"0" doc:"what the line's owner asks for; not given is not known"`
 }
@@ -68,12 +68,22 @@ func (in RoomInput) Check() error {
 	greater("height_now_m", in.HeightNowM, in.HeightMaxM)
 	greater("height_10_m", in.Height10M, in.HeightMaxM)
 	greater("spread_10_m", in.Spread10M, in.SpreadMaxM)
-	for i, o := range in.Obstacles {
+	l = append(l, checkObstacles(in.Obstacles)...)
+	return l.Err()
+}
+
+// checkObstacles: everything that is near stands somewhere, and a line hangs at a height.
+func checkObstacles(list []Obstacle) fault.List {
+	var l fault.List
+	for i, o := range list {
+		if o.DistanceM == nil {
+			l.Add(fmt.Sprintf("obstacles.%d.distance_m", i), fault.Required, nil)
+		}
 		if o.Kind == NeighbourLine && o.HeightM == nil {
 			l.Add(fmt.Sprintf("obstacles.%d.height_m", i), fault.Required, nil)
 		}
 	}
-	return l.Err()
+	return l
 }
 
 // growth is a tree's height and spread so many years from now: both slow down towards the grown size.
@@ -127,21 +137,21 @@ func Room(in RoomInput) (RoomResult, error) {
 // meeting gives the test for one obstacle, or says that its owner must be asked first.
 func meeting(g growth, thirsty bool, o Obstacle) (meets func(year int) bool, askOwner bool) {
 	within := func(limit float64) func(int) bool {
-		return func(int) bool { return num.Under(o.DistanceM, limit) }
+		return func(int) bool { return num.Under(*o.DistanceM, limit) }
 	}
 	reach := func(limit float64) func(int) bool {
 		return func(year int) bool { return num.Over(g.spread(year)/2, limit) }
 	}
 	switch o.Kind {
 	case NeighbourWall:
-		return reach(o.DistanceM - eavesM), false
+		return reach(*o.DistanceM - eavesM), false
 	case NeighbourBoundary:
-		return reach(o.DistanceM), false
+		return reach(*o.DistanceM), false
 	case NeighbourLine:
 		if o.ClearanceM == nil {
 			return nil, true
 		}
-		sideways := reach(o.DistanceM - *o.ClearanceM)
+		sideways := reach(*o.DistanceM - *o.ClearanceM)
 		return func(year int) bool {
 			return sideways(year) && num.Over(g.height(year), *o.HeightM-*o.ClearanceM)
 		}, false

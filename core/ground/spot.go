@@ -1,7 +1,6 @@
 package ground
 
 import (
-	"fmt"
 	"slices"
 	"time"
 
@@ -121,10 +120,5 @@ func CheckFacts(g Facts) fault.List {
 	} else if *g.SandMM+*g.SiltMM+*g.ClayMM <= 0 {
 		l.Add("sand_mm", fault.NoSum, 0)
 	}
-	for i, o := range g.Obstacles {
-		if o.Kind == NeighbourLine && o.HeightM == nil {
-			l.Add(fmt.Sprintf("obstacles.%d.height_m", i), fault.Required, nil)
-		}
-	}
-	return l
+	return append(l, checkObstacles(g.Obstacles)...)
 }

@@ -44,7 +44,7 @@ type HoleInput struct {
 // HoleResult is the hole, the height at which the flare ends, and the soil that is moved.
 type HoleResult struct {
 	// Refused is set, and nothing else, when there is no planting here.
-	Refused         Refusal `json:"refused,omitempty"`
+	Refused         Refusal `json:"refused,omitempty" optional:"true"`
 	FlareToBaseMM   float64 `json:"flare_to_base_mm" decimals:"0"`
 	FinishedRaiseMM float64 `json:"finished_raise_mm" decimals:"1"`
 	SettleMM        float64 `json:"settle_mm" decimals:"1"`

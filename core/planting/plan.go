@@ -26,6 +26,8 @@ type Tree struct {
 	SupportBall    bool         `json:"support_ball" doc:"the mix may fall: the pot is cut away in the hole"`
 	DepthInDoubt   bool         `json:"depth_in_doubt" doc:"the flare had been buried deep"`
 	Corrections    []Done       `json:"corrections"`
+	// Nominal names the sizes above that nobody measured at this tree: they are its lot's.
+	Nominal []string `json:"nominal,omitempty"`
 }
 
 // Done is a correction already carried out in the yard.
@@ -103,7 +105,7 @@ type Input struct {
 // Plan is the planting of one tree in one spot.
 type Plan struct {
 	// Refused is a reason why there is no planting here; the rest is then empty.
-	Refused  Refusal         `json:"refused"`
+	Refused  Refusal         `json:"refused" optional:"true"`
 	Drainage ground.Drainage `json:"drainage" doc:"class of the bed after any raise"`
 	Hole     HoleResult      `json:"hole"`
 	Basin    BasinResult     `json:"basin"`
@@ -277,7 +279,7 @@ func basinInput(h rules.House, in Input, p Plan) BasinInput {
 
 func stakeInput(h rules.House, in Input, p *Plan) StakeInput {
 	exposure, school, stands := in.Spot.Exposure, Staking(h.School(rules.StepStake)), in.Tree.StandsAlone
-	p.Assumed = []string{}
+	p.Assumed = append([]string{}, in.Tree.Nominal...)
 	if exposure == "" {
 		exposure = ground.WindOpen
 		p.Assumed = append(p.Assumed, "exposure")

@@ -35,12 +35,17 @@ func (Part) All() []Part {
 		PartBall, PartClock, PartPot, PartStub, PartGardenSoil}
 }
 
-// Cause is what brings a verdict that is not "sell".
+// Cause is what may be found on a part of a tree; what is sound brings no reason.
 type Cause string
 
-// All lists them, each once, by part.
+// All lists them, each once, by part: what is sound above the line, then what brings a verdict.
 func (Cause) All() []Cause {
 	out := []Cause{}
+	for _, choices := range []Part{PartLeader, PartTrunk, PartBranching, PartLife, PartTies, PartLeaves, PartPests, PartGraft} {
+		if sound := aboveChoices[choices][0]; !slices.Contains(out, sound) {
+			out = append(out, sound)
+		}
+	}
 	found := Causes()
 	for _, part := range (Part("")).All() {
 		for _, cause := range slices.Sorted(maps.Keys(found[part])) {

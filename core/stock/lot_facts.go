@@ -3,19 +3,19 @@ package stock
 import "strings"
 
 // LotFacts is what a grower or a delivery note states of a lot; sizes are nominal, as delivered. It is declared here once: the delivery,
-// the note, the record and the answer carry it whole.
+// the note, the record and the answer carry it whole. A size of 0 and a word of "" are not stated; Settled fills in what is usual, and Assumed names it.
 type LotFacts struct {
 	Form           Form        `json:"form"`
-	Pot            Pot         `json:"pot"`
+	Pot            Pot         `json:"pot" optional:"true"`
 	PotL           float64     `json:"pot_l" minimum:"0" maximum:"2000"`
-	BallDiameterMM float64     `json:"ball_diameter_mm" exclusiveMinimum:"0" maximum:"3000" doc:"nominal"`
-	BallHeightMM   float64     `json:"ball_height_mm" exclusiveMinimum:"0" maximum:"2000" doc:"nominal"`
-	CaliperMM      float64     `json:"caliper_mm" exclusiveMinimum:"0" maximum:"400" doc:"nominal"`
-	HeightM        float64     `json:"height_m" exclusiveMinimum:"0" maximum:"20" doc:"nominal"`
+	BallDiameterMM float64     `json:"ball_diameter_mm" minimum:"0" maximum:"3000" doc:"nominal"`
+	BallHeightMM   float64     `json:"ball_height_mm" minimum:"0" maximum:"2000" doc:"nominal"`
+	CaliperMM      float64     `json:"caliper_mm" minimum:"0" maximum:"400" doc:"nominal"`
+	HeightM        float64     `json:"height_m" minimum:"0" maximum:"20" doc:"nominal"`
 	Size           Size        `json:"size" optional:"true" doc:"of bare roots"`
 	Medium         Medium      `json:"medium" optional:"true"`
-	Sizing         Sizing      `json:"sizing"`
-	Sensitivity    Sensitivity `json:"sensitivity"  doc:"of bare roots to drying"`
+	Sizing         Sizing      `json:"sizing" optional:"true"`
+	Sensitivity    Sensitivity `json:"sensitivity" optional:"true" doc:"of bare roots to drying"`
 	Grafted        bool        `json:"grafted"`
 	// Origin has a list of its own at the bench: a young layer (bare), a tree lifted in a garden (balled).
 	Origin      Origin      `json:"origin" optional:"true"`
@@ -24,15 +24,17 @@ type LotFacts struct {
 	Propagation Propagation `json:"propagation" optional:"true" doc:"how it was raised, when known"`
 	// Ordered is how many trees stand on the order, to hold the count against; nil when nobody said.
 	Ordered    *int `json:"ordered" minimum:"0" maximum:"100000"`
-	PriceCents int  `json:"price_cents" minimum:"0" maximum:"100000000"`
+	PriceCents int  `json:"price_cents" minimum:"0" maximum:"100000000" doc:"0 is not stated"`
+	// Assumed names the facts above that nobody stated: they are the usual ones of the form.
+	Assumed []Assumable `json:"assumed,omitempty" gorm:"serializer:json" maxItems:"20"`
 }
 
-// Settled is the facts without stray spaces, and with what follows from them: what was raised by grafting, or stands on a named
-// rootstock, is grafted.
+// Settled is the facts without stray spaces, with what follows from them (what was raised by grafting, or stands on a named rootstock,
+// is grafted), and with the usual of the form where nothing was stated.
 func (f LotFacts) Settled() LotFacts {
 	f.Cultivar, f.Rootstock = strings.TrimSpace(f.Cultivar), strings.TrimSpace(f.Rootstock)
 	f.Grafted = f.Grafted || f.Propagation == PropagationGraft || f.Rootstock != ""
-	return f
+	return f.withUsual()
 }
 
 // Called is what people call the trees of a lot: the kind, and the cultivar in its marks.

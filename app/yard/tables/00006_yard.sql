@@ -50,6 +50,7 @@ CREATE TABLE IF NOT EXISTS lots (
   propagation VARCHAR(10) NOT NULL COMMENT 'how it was raised, when known',
   ordered INT NULL COMMENT 'trees on the order, to hold the count against',
   price_cents INT NOT NULL,
+  assumed VARCHAR(200) NOT NULL COMMENT 'facts above that nobody stated, as a list',
   per_row INT NOT NULL COMMENT 'trees in a row as they stand; 0 when nobody said',
   decision VARCHAR(20) NOT NULL,
   decided_at DATETIME(6) NULL,

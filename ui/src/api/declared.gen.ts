@@ -466,12 +466,26 @@ export const rulesStep = [
 ] as const
 export const samplingDecision = ['release', 'refuse', 'keep-checking'] as const
 export const samplingStrictness = ['tightened', 'normal', 'relaxed'] as const
+export const stockAssumable = [
+  'pot',
+  'ball_diameter_mm',
+  'ball_height_mm',
+  'caliper_mm',
+  'height_m',
+  'size',
+  'sensitivity',
+] as const
 export const stockBottomRoots = ['present', 'absent'] as const
 export const stockBuds = ['dormant', 'swelling', 'leafed'] as const
 export const stockCause = [
+  'one',
+  'clean',
+  'well-spaced',
+  'plump',
+  'none',
+  'sound',
   'not-covered',
   'broken-tip',
-  'none',
   'two',
   'healed-scar',
   'large-wound',

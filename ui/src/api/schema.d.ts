@@ -1599,7 +1599,7 @@ export interface components {
             note: string;
             /** Format: int64 */
             number: number;
-            packing: components["schemas"]["StockPacking"];
+            packing: components["schemas"]["StockPacking"] | "";
             place: string;
         };
         ArrivalsNewDelivery: {
@@ -1609,15 +1609,13 @@ export interface components {
             lifted_at: string;
             lots: components["schemas"]["ArrivalsNewLot"][];
             note: string;
-            /**
-             * @description of bare roots: what was found on opening the box
-             * @enum {string}
-             */
-            packing: "" | "none" | "moss" | "sawdust" | "paper" | "gel" | "other";
+            /** @description of bare roots: what was found on opening the box */
+            packing: components["schemas"]["StockPacking"] | "";
             /** @description of a new grower */
             place: string;
         };
         ArrivalsNewLot: {
+            assumed?: components["schemas"]["StockAssumable"][];
             /**
              * Format: double
              * @description nominal
@@ -1650,30 +1648,26 @@ export interface components {
             height_m: number;
             /** @description common or botanical name, as in the catalogue */
             kind: string;
-            /** @enum {string} */
-            medium: "" | "mix" | "sand" | "loam" | "clay";
+            medium: components["schemas"]["StockMedium"] | "";
             /** Format: int64 */
             ordered: number | null;
-            /** @enum {string} */
-            origin: "" | "layer" | "garden";
-            pot: components["schemas"]["StockPot"];
+            origin: components["schemas"]["StockOrigin"] | "";
+            pot: components["schemas"]["StockPot"] | "";
             /** Format: double */
             pot_l: number;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description 0 is not stated
+             */
             price_cents: number;
-            /**
-             * @description how it was raised, when known
-             * @enum {string}
-             */
-            propagation: "" | "seed" | "cutting" | "graft" | "layer" | "division" | "tissue";
+            /** @description how it was raised, when known */
+            propagation: components["schemas"]["StockPropagation"] | "";
             rootstock: string;
-            sensitivity: components["schemas"]["StockSensitivity"];
-            /**
-             * @description of bare roots
-             * @enum {string}
-             */
-            size: "" | "seedling" | "whip" | "feathered" | "standard";
-            sizing: components["schemas"]["StockSizing"];
+            /** @description of bare roots to drying */
+            sensitivity: components["schemas"]["StockSensitivity"] | "";
+            /** @description of bare roots */
+            size: components["schemas"]["StockSize"] | "";
+            sizing: components["schemas"]["StockSizing"] | "";
         };
         ArrivalsNewPart: {
             /** Format: int64 */
@@ -1741,11 +1735,8 @@ export interface components {
             /** @description a name; a new one is taken into the list */
             grower: string;
             lifted_at: string;
-            /**
-             * @description of bare roots: what was found on opening the box
-             * @enum {string}
-             */
-            packing: "" | "none" | "moss" | "sawdust" | "paper" | "gel" | "other";
+            /** @description of bare roots: what was found on opening the box */
+            packing: components["schemas"]["StockPacking"] | "";
         };
         BenchAsking: {
             readings: components["schemas"]["StockReadings"];
@@ -1798,11 +1789,8 @@ export interface components {
             /** @description measured again after the work list was done */
             after_work: boolean;
             readings: components["schemas"]["StockReadings"];
-            /**
-             * @description a person may correct it
-             * @enum {string}
-             */
-            season?: "" | "dormant" | "autumn" | "summer" | "spring-flush";
+            /** @description a person may correct it */
+            season?: components["schemas"]["StockSeason"] | "";
             /**
              * Format: int64
              * @description of the tree as it was seen
@@ -1815,8 +1803,7 @@ export interface components {
             code: components["schemas"]["StockCause"];
             leads_to: string;
             part: components["schemas"]["StockPart"];
-            /** @enum {string} */
-            rule: "" | "flare.probe_fall_share" | "flare.probe_distance_mm" | "flare.apart_deg" | "flare.stray_mm" | "flare.surface_share" | "flare.surface_least_mm" | "flare.surface_most_mm" | "flare.shallow_share" | "flare.shallow_most_mm" | "flare.ball_left_share" | "flare.deep_most_mm" | "roots.collar_ratio" | "roots.collar_gap_mm" | "roots.girdling_arc_deg" | "roots.strangling_ratio" | "roots.strangling_arc_deg" | "roots.radial_arc_deg" | "roots.fine_mm" | "roots.fine_share" | "roots.severe_arc_deg" | "roots.major_ratio" | "roots.major_arc_deg" | "roots.major_mm" | "roots.major_thick_arc_deg" | "roots.moderate_sum" | "roots.main_least" | "roots.cut_most_share" | "roots.cut_dormant_share" | "roots.fill_hold_pct" | "roots.fill_support_pct" | "roots.side_felt_pct" | "roots.side_tease_pct" | "roots.bottom_felt_pct" | "roots.slice_most_mm" | "roots.slice_share" | "roots.shave_share" | "roots.shave_least_mm" | "roots.shave_most_mm" | "roots.shave_needed_mm" | "roots.shave_ball_mm" | "roots.score_most_mm" | "roots.score_share" | "roots.limit_dormant_share" | "roots.limit_autumn_share" | "roots.limit_summer_share" | "roots.limit_spring_share" | "mass.mix_kg_per_l" | "mass.soil_kg_per_l" | "mass.wet_factor" | "mass.rigging_factor" | "mass.staff_one_kg" | "mass.staff_two_kg" | "mass.public_one_kg" | "mass.public_two_kg" | "ball.container_share" | "ball.balled_share" | "ball.bare_root_share" | "drain.fast_min" | "drain.good_min" | "drain.slow_min" | "drain.poor_min" | "drain.strict_fast_min" | "drain.strict_good_min" | "drain.strict_slow_min" | "drain.strict_poor_min" | "fit.enough" | "fit.fair" | "fit.unknown_cap" | "fit.cold_gate_c" | "fit.margin_span_c" | "hole.raise_fast_mm" | "hole.raise_good_mm" | "hole.raise_slow_mm" | "hole.raise_poor_mm" | "hole.raise_standing_mm" | "hole.raise_sharp_mm" | "hole.school_step_mm" | "hole.borne_most_mm" | "hole.raise_share_dry" | "hole.raise_share_wet" | "hole.mound_crest_balls" | "hole.mound_crest_mm" | "hole.mound_slope" | "hole.width_coarse" | "hole.width_medium" | "hole.width_fine" | "hole.width_most_mm" | "hole.width_least_mm" | "hole.bare_root_room_mm" | "hole.bare_root_factor" | "hole.plug_room_mm" | "hole.bottom_room_mm" | "hole.bulking" | "basin.ball_share" | "basin.backfill_share" | "basin.ball_most" | "basin.least_tree_l" | "basin.least_shrub_l" | "basin.big_caliper_mm" | "basin.big_l_per_mm" | "basin.dose_factor" | "basin.dose_l_per_mm" | "basin.radius_least_mm" | "basin.berm_mm" | "mulch.outer_least_mm" | "mulch.beyond_mm" | "mulch.gap_mm" | "mulch.fine_mm" | "mulch.small_ball_mm" | "mulch.over_small_mm" | "stake.slender" | "stake.slender_height_m" | "stake.exposed_height_m" | "stake.bare_root_height_m" | "stake.tie_least_mm" | "stake.tie_most_mm" | "stake.months" | "stake.guy_months" | "window.heat_c" | "window.heat_over_usual_c" | "drain.too_early_mm" | "plan.cover_hours" | "plan.compost_top_mm" | "yard.bud_swell_day" | "yard.first_frost_day" | "plan.mulch_bag_l" | "plan.compost_bag_l" | "plan.feed_tablets" | "sample.tolerable_share" | "sample.confidence" | "sample.accept" | "sample.looks" | "sample.tightened_factor" | "sample.relaxed_factor" | "balled.least_share" | "bare_root.least_share" | "bare_root.seedling_mm" | "bare_root.under_tips_mm" | "bare_root.trim_share" | "bare_root.hole_most_mm" | "bare_root.hole_wet_mm" | "clock.budget_tender_kpah" | "clock.budget_average_kpah" | "clock.budget_tough_kpah" | "clock.bare_sun_wind" | "clock.bare_shade" | "clock.wet_cloth" | "clock.dry_box" | "clock.damp_packing" | "clock.gel_bag" | "clock.cold_store" | "clock.heeled_in" | "clock.closed_hot_factor" | "clock.rewet_share" | "clock.soon_share" | "clock.critical_share" | "clock.gel_bag_h" | "clock.damp_packing_h" | "clock.damp_packing_cold_h" | "clock.cold_store_h" | "clock.water_bucket_h" | "clock.alarm_ahead_h" | "gel.set_least_min" | "gel.set_most_min" | "gel.seedling_l" | "gel.whip_l" | "gel.feathered_l" | "gel.standard_l" | "gel.label_least" | "gel.label_most" | "scale.tolerance_share" | "soak.clean_h" | "soak.muddy_h" | "box.water_l_per_day" | "yard.pot_heat_c" | "yard.pot_frost_c" | "yard.lat_deg" | "yard.quarantine_days" | "spare.container_share" | "spare.balled_share" | "spare.bare_root_share" | "spare.plug_share" | "potting.room_mm" | "potting.rim_mm" | "clock.cold_store_c" | "clock.cold_store_rh_pct" | "clock.assumed_c" | "clock.assumed_rh_pct" | "yard.last_chance_months" | "time.plug_min" | "time.whip_min";
+            rule: components["schemas"]["RulesKey"] | "";
             text: string;
             verdict: components["schemas"]["StockVerdict"];
         };
@@ -1937,8 +1924,7 @@ export interface components {
             rains_from_day: number | null;
             /** Format: int64 */
             soil_freeze_day: number | null;
-            /** @enum {string} */
-            source: "" | "typed" | "station";
+            source: components["schemas"]["ClimateSource"] | "";
             /** Format: double */
             summer_deficit_mm: number | null;
             /**
@@ -1980,7 +1966,7 @@ export interface components {
             /** Format: date-time */
             at: string;
             by: string;
-            cover: components["schemas"]["StockCover"];
+            cover: components["schemas"]["StockCover"] | "";
             id: string;
             rewet: boolean;
             /** Format: double */
@@ -2064,8 +2050,7 @@ export interface components {
         };
         ClockNewStage: {
             at: string;
-            /** @enum {string} */
-            cover: "" | "bare-sun-wind" | "bare-shade" | "wet-cloth" | "dry-box" | "damp-packing" | "gel-bag" | "cold-store" | "heeled-in" | "water-bucket";
+            cover: components["schemas"]["StockCover"] | "";
             /** Format: int64 */
             lot: number;
             rewet: boolean;
@@ -2108,7 +2093,7 @@ export interface components {
             /** @description some of the air is the house's guess: nobody measured it */
             assumed: boolean;
             common: string;
-            cover: components["schemas"]["StockCover"];
+            cover: components["schemas"]["StockCover"] | "";
             cover_text: string;
             dip: components["schemas"]["ClockOpenDip"];
             /** Format: date-time */
@@ -2123,7 +2108,7 @@ export interface components {
             result: components["schemas"]["StockExposureResult"];
             /** Format: date-time */
             since: string;
-            size: components["schemas"]["StockSize"];
+            size: components["schemas"]["StockSize"] | "";
             stages: components["schemas"]["ClockEntry"][];
             status_text: string;
             tag: string;
@@ -2216,8 +2201,7 @@ export interface components {
             unknown: components["schemas"]["FitFactor"][];
         };
         GroundAnswer: {
-            /** @enum {string} */
-            class: "" | "fast" | "good" | "slow" | "poor" | "standing";
+            class: components["schemas"]["GroundDrainage"] | "";
             drainage: components["schemas"]["GroundPercolationResult"];
             drainage_text: string;
             /** Format: int64 */
@@ -2245,15 +2229,13 @@ export interface components {
         GroundFacts: {
             /** Format: double */
             clay_mm: number | null;
-            /** @enum {string} */
-            exposure: "" | "sheltered" | "open" | "exposed";
+            exposure: components["schemas"]["GroundWind"] | "";
             obstacles: components["schemas"]["GroundObstacle"][];
             /** @description a partner in flower stands near by */
             partner: boolean;
             /** Format: double */
             ph: number | null;
-            /** @enum {string} */
-            purpose: "" | "shade" | "fruit" | "screen" | "flower" | "wildlife" | "small-by-the-door";
+            purpose: components["schemas"]["GroundPurpose"] | "";
             /** Format: double */
             raise_mm: number;
             /** @description somebody looked for what the tree may meet */
@@ -2263,15 +2245,11 @@ export interface components {
             /** Format: double */
             silt_mm: number | null;
             sloping: boolean;
-            /**
-             * @description a texture known without a jar
-             * @enum {string}
-             */
-            soil_class: "" | "sand" | "loamy sand" | "sandy loam" | "loam" | "silt loam" | "silt" | "sandy clay loam" | "clay loam" | "silty clay loam" | "sandy clay" | "silty clay" | "clay";
+            /** @description a texture known without a jar */
+            soil_class: components["schemas"]["GroundSoilClass"] | "";
             /** Format: double */
             sun_h: number | null;
-            /** @enum {string} */
-            water: "" | "none" | "carried" | "hose" | "drip";
+            water: components["schemas"]["GroundWater"] | "";
             /** Format: double */
             wind_from_deg: number | null;
         };
@@ -2326,8 +2304,11 @@ export interface components {
              * @description what the line's owner asks for; not given is not known
              */
             clearance_m?: number;
-            /** Format: double */
-            distance_m: number;
+            /**
+             * Format: double
+             * @description always needed
+             */
+            distance_m?: number;
             /**
              * Format: double
              * @description height of an overhead line
@@ -2536,7 +2517,7 @@ export interface components {
             version: number;
         };
         GrowersNoteLine: {
-            answer: components["schemas"]["GrowersAnswered"];
+            answer: components["schemas"]["GrowersAnswered"] | "";
             answer_note: string;
             /** Format: date-time */
             answered_at: string | null;
@@ -2555,7 +2536,7 @@ export interface components {
             version: number;
         };
         GrowersNotePage: {
-            answer: components["schemas"]["GrowersAnswered"];
+            answer: components["schemas"]["GrowersAnswered"] | "";
             answer_note: string;
             /** Format: date-time */
             answered_at: string | null;
@@ -2676,6 +2657,7 @@ export interface components {
         };
         LotsPage: {
             arrived_on: string;
+            assumed?: components["schemas"]["StockAssumable"][];
             /**
              * Format: double
              * @description nominal
@@ -2722,41 +2704,37 @@ export interface components {
              * @description nominal
              */
             height_m: number;
-            /** @enum {string} */
-            medium: "" | "mix" | "sand" | "loam" | "clay";
+            medium: components["schemas"]["StockMedium"] | "";
             /** Format: int64 */
             number: number;
             /** Format: int64 */
             ordered: number | null;
-            /** @enum {string} */
-            origin: "" | "layer" | "garden";
+            origin: components["schemas"]["StockOrigin"] | "";
             /**
              * Format: int64
              * @description trees in a row as they stand; 0 when nobody said
              */
             per_row: number;
             plan: components["schemas"]["LotsPlan"];
-            pot: components["schemas"]["StockPot"];
+            pot: components["schemas"]["StockPot"] | "";
             /** Format: double */
             pot_l: number;
-            /** Format: int64 */
-            price_cents: number;
             /**
-             * @description how it was raised, when known
-             * @enum {string}
+             * Format: int64
+             * @description 0 is not stated
              */
-            propagation: "" | "seed" | "cutting" | "graft" | "layer" | "division" | "tissue";
+            price_cents: number;
+            /** @description how it was raised, when known */
+            propagation: components["schemas"]["StockPropagation"] | "";
             /** @description the grower's closed lots, oldest first */
             record: components["schemas"]["YardClosed"][];
             rootstock: string;
             sample: components["schemas"]["LotsSampled"];
-            sensitivity: components["schemas"]["StockSensitivity"];
-            /**
-             * @description of bare roots
-             * @enum {string}
-             */
-            size: "" | "seedling" | "whip" | "feathered" | "standard";
-            sizing: components["schemas"]["StockSizing"];
+            /** @description of bare roots to drying */
+            sensitivity: components["schemas"]["StockSensitivity"] | "";
+            /** @description of bare roots */
+            size: components["schemas"]["StockSize"] | "";
+            sizing: components["schemas"]["StockSizing"] | "";
             /**
              * Format: int64
              * @description trees and bundles
@@ -3158,7 +3136,7 @@ export interface components {
             mound_volume_l: number;
             /** Format: double */
             pad_under_mm: number;
-            refused?: components["schemas"]["PlantingRefusal"];
+            refused?: components["schemas"]["PlantingRefusal"] | "";
             /** Format: double */
             settle_mm: number;
             /** Format: double */
@@ -3225,7 +3203,7 @@ export interface components {
             mulch_over_ball_mm: number;
             numbers: components["schemas"]["PlantingNumber"][];
             quantities: components["schemas"]["PlantingQuantity"][];
-            refused: components["schemas"]["PlantingRefusal"];
+            refused: components["schemas"]["PlantingRefusal"] | "";
             schools: {
                 [key: string]: string;
             };
@@ -3263,8 +3241,7 @@ export interface components {
             drain_300_min: number | null;
             /** @description the drainage was measured */
             drained: boolean;
-            /** @enum {string} */
-            exposure: "" | "sheltered" | "open" | "exposed";
+            exposure: components["schemas"]["GroundWind"] | "";
             frost: components["schemas"]["PlantingFrostDays"];
             /** Format: double */
             lat_deg: number;
@@ -3276,14 +3253,12 @@ export interface components {
             services_marked: boolean;
             sloping: boolean;
             soil_class: components["schemas"]["GroundSoilClass"];
-            /** @enum {string} */
-            soil_group: "" | "coarse" | "medium" | "fine";
+            soil_group: components["schemas"]["GroundSoilGroup"] | "";
             /** Format: double */
             summer_deficit_mm: number | null;
             /** Format: double */
             sun_h: number | null;
-            /** @enum {string} */
-            water: "" | "none" | "carried" | "hose" | "drip";
+            water: components["schemas"]["GroundWater"] | "";
             /** @description the drainage hole filled from below */
             water_entering: boolean;
             /** Format: double */
@@ -3365,8 +3340,8 @@ export interface components {
             form: components["schemas"]["StockForm"];
             /** Format: double */
             height_m: number;
-            /** @enum {string} */
-            medium?: "" | "mix" | "sand" | "loam" | "clay";
+            medium?: components["schemas"]["StockMedium"] | "";
+            nominal?: string[];
             pot: components["schemas"]["StockPot"];
             stands_alone: boolean;
             /** @description the mix may fall: the pot is cut away in the hole */
@@ -3680,6 +3655,8 @@ export interface components {
             /** Format: double */
             temp_c: number;
         };
+        /** @enum {string} */
+        StockAssumable: "pot" | "ball_diameter_mm" | "ball_height_mm" | "caliper_mm" | "height_m" | "size" | "sensitivity";
         StockBalledInput: {
             /** Format: double */
             ball_diameter_mm: number;
@@ -3703,12 +3680,9 @@ export interface components {
         StockBalledLook: {
             /** @description in a wire basket */
             basket?: boolean;
-            /** @enum {string} */
-            cloth?: "" | "none" | "natural" | "synthetic" | "treated";
-            /** @enum {string} */
-            garden_soil?: "" | "clean" | "weed-roots" | "grubs";
-            /** @enum {string} */
-            soundness?: "" | "firm" | "cracked" | "loose";
+            cloth?: components["schemas"]["StockCloth"] | "";
+            garden_soil?: components["schemas"]["StockGardenSoil"] | "";
+            soundness?: components["schemas"]["StockSoundness"] | "";
             /** @description rock the trunk: it moves and the ball does not */
             trunk_moves?: boolean;
             /** @description twine or cord round the trunk */
@@ -3758,15 +3732,13 @@ export interface components {
         StockBareRootLook: {
             /** Format: int64 */
             broken_roots?: number;
-            /** @enum {string} */
-            buds?: "" | "dormant" | "swelling" | "leafed";
+            buds?: components["schemas"]["StockBuds"] | "";
             /**
              * Format: double
              * @description height of the graft above the flare
              */
             graft_mm?: number;
-            /** @enum {string} */
-            moisture?: "" | "moist" | "surface-dry" | "brittle";
+            moisture?: components["schemas"]["StockRootMoisture"] | "";
             mould?: boolean;
             /**
              * Format: double
@@ -3784,8 +3756,7 @@ export interface components {
             soil_line_mm?: number;
             /** Format: double */
             strongest_deg?: number;
-            /** @enum {string} */
-            stub?: "" | "clean" | "ragged" | "rotting";
+            stub?: components["schemas"]["StockStub"] | "";
         };
         StockBareRootResult: {
             reasons: components["schemas"]["StockCause"][];
@@ -3804,7 +3775,7 @@ export interface components {
         /** @enum {string} */
         StockBuds: "dormant" | "swelling" | "leafed";
         /** @enum {string} */
-        StockCause: "not-covered" | "broken-tip" | "none" | "two" | "healed-scar" | "large-wound" | "small-wound" | "included-bark" | "rubbing" | "brown-to-trunk" | "dead-tips" | "late-buds" | "grooved" | "tight" | "light-scorch" | "yellow-wilting" | "isolate" | "notifiable" | "buried" | "failed" | "weeping" | "clear" | "clear-and-inspect" | "excavate" | "send-back" | "bend-risk" | "count-main-roots" | "cut-at-collar" | "cut-when-dormant" | "dried-out" | "mould" | "overwatered" | "plant-within-3-days" | "pot-up" | "root-rot" | "roots-short" | "roots-too-short" | "slot-or-trim" | "soak" | "support-ball" | "too-much-to-cut" | "trim-broken" | "uncorrectable-roots" | "under-rooted" | "wait-for-cool" | "wait-for-dormancy" | "ball-small" | "ball-too-small" | "broken-ball" | "clear-flare" | "no-standard" | "too-little-root-below-flare" | "twine" | "critical" | "spent" | "last-chance" | "weeds" | "ragged" | "rotting" | "grubs" | "weed-roots";
+        StockCause: "one" | "clean" | "well-spaced" | "plump" | "none" | "sound" | "not-covered" | "broken-tip" | "two" | "healed-scar" | "large-wound" | "small-wound" | "included-bark" | "rubbing" | "brown-to-trunk" | "dead-tips" | "late-buds" | "grooved" | "tight" | "light-scorch" | "yellow-wilting" | "isolate" | "notifiable" | "buried" | "failed" | "weeping" | "clear" | "clear-and-inspect" | "excavate" | "send-back" | "bend-risk" | "count-main-roots" | "cut-at-collar" | "cut-when-dormant" | "dried-out" | "mould" | "overwatered" | "plant-within-3-days" | "pot-up" | "root-rot" | "roots-short" | "roots-too-short" | "slot-or-trim" | "soak" | "support-ball" | "too-much-to-cut" | "trim-broken" | "uncorrectable-roots" | "under-rooted" | "wait-for-cool" | "wait-for-dormancy" | "ball-small" | "ball-too-small" | "broken-ball" | "clear-flare" | "no-standard" | "too-little-root-below-flare" | "twine" | "critical" | "spent" | "last-chance" | "weeds" | "ragged" | "rotting" | "grubs" | "weed-roots";
         StockCircler: {
             /**
              * Format: double
@@ -3994,8 +3965,7 @@ export interface components {
             ball_height_mm?: number;
             balled?: components["schemas"]["StockBalledLook"];
             bare_root?: components["schemas"]["StockBareRootLook"];
-            /** @enum {string} */
-            bottom_roots?: "" | "present" | "absent";
+            bottom_roots?: components["schemas"]["StockBottomRoots"] | "";
             /** Format: double */
             caliper_mm?: number;
             /** Format: double */
@@ -4007,22 +3977,18 @@ export interface components {
             mat_bottom_pct?: number;
             /** Format: double */
             mat_side_pct?: number;
-            /** @enum {string} */
-            moisture?: "" | "dry" | "moist" | "wet";
+            moisture?: components["schemas"]["StockMoisture"] | "";
             /** Format: double */
             months_in_pot?: number;
-            /** @enum {string} */
-            odour?: "" | "none" | "sour";
-            /** @enum {string} */
-            pot_top?: "" | "clean" | "weeds";
+            odour?: components["schemas"]["StockOdour"] | "";
+            pot_top?: components["schemas"]["StockPotTop"] | "";
             probes: components["schemas"]["StockProbe"][];
             roots: components["schemas"]["StockCircler"][];
             /** @description the ball was out of its pot and looked at all round */
             roots_looked: boolean;
             /** Format: double */
             seen_depth_mm?: number;
-            /** @enum {string} */
-            texture?: "" | "firm" | "soft";
+            texture?: components["schemas"]["StockTexture"] | "";
         };
         StockRoot: {
             /**
@@ -4124,26 +4090,20 @@ export interface components {
         /** @enum {string} */
         StockStub: "clean" | "ragged" | "rotting";
         StockSubject: {
-            /** @enum {string} */
-            clock?: "" | "fresh" | "soon" | "critical" | "spent";
+            clock?: components["schemas"]["StockClockStatus"] | "";
             /** @description false for palms and bamboos: the bench does not cover them */
             covered: boolean;
             foliage: components["schemas"]["StockFoliage"];
             form: components["schemas"]["StockForm"];
             grafted?: boolean;
             habit: components["schemas"]["StockHabit"];
-            /** @enum {string} */
-            medium?: "" | "mix" | "sand" | "loam" | "clay";
+            medium?: components["schemas"]["StockMedium"] | "";
             moves_badly?: boolean;
-            /** @enum {string} */
-            origin?: "" | "layer" | "garden";
+            origin?: components["schemas"]["StockOrigin"] | "";
             pot: components["schemas"]["StockPot"];
             season: components["schemas"]["StockSeason"];
-            /**
-             * @description of dug balls; conifers and shrubs are sized by height
-             * @enum {string}
-             */
-            sizing?: "" | "caliper" | "height";
+            /** @description of dug balls; conifers and shrubs are sized by height */
+            sizing?: components["schemas"]["StockSizing"] | "";
         };
         /** @enum {string} */
         StockTexture: "firm" | "soft";
@@ -4331,6 +4291,7 @@ export interface components {
         };
         YardCountedLot: {
             arrived_on: string;
+            assumed?: components["schemas"]["StockAssumable"][];
             /**
              * Format: double
              * @description nominal
@@ -4362,37 +4323,33 @@ export interface components {
              * @description nominal
              */
             height_m: number;
-            /** @enum {string} */
-            medium: "" | "mix" | "sand" | "loam" | "clay";
+            medium: components["schemas"]["StockMedium"] | "";
             /** Format: int64 */
             number: number;
             /** Format: int64 */
             ordered: number | null;
-            /** @enum {string} */
-            origin: "" | "layer" | "garden";
+            origin: components["schemas"]["StockOrigin"] | "";
             /**
              * Format: int64
              * @description trees in a row as they stand; 0 when nobody said
              */
             per_row: number;
-            pot: components["schemas"]["StockPot"];
+            pot: components["schemas"]["StockPot"] | "";
             /** Format: double */
             pot_l: number;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description 0 is not stated
+             */
             price_cents: number;
-            /**
-             * @description how it was raised, when known
-             * @enum {string}
-             */
-            propagation: "" | "seed" | "cutting" | "graft" | "layer" | "division" | "tissue";
+            /** @description how it was raised, when known */
+            propagation: components["schemas"]["StockPropagation"] | "";
             rootstock: string;
-            sensitivity: components["schemas"]["StockSensitivity"];
-            /**
-             * @description of bare roots
-             * @enum {string}
-             */
-            size: "" | "seedling" | "whip" | "feathered" | "standard";
-            sizing: components["schemas"]["StockSizing"];
+            /** @description of bare roots to drying */
+            sensitivity: components["schemas"]["StockSensitivity"] | "";
+            /** @description of bare roots */
+            size: components["schemas"]["StockSize"] | "";
+            sizing: components["schemas"]["StockSizing"] | "";
             /**
              * Format: int64
              * @description trees, those in bundles too
@@ -4410,6 +4367,7 @@ export interface components {
         YardJourney: "arrival" | "going-home";
         YardLotLine: {
             arrived_on: string;
+            assumed?: components["schemas"]["StockAssumable"][];
             /**
              * Format: double
              * @description nominal
@@ -4437,37 +4395,33 @@ export interface components {
              * @description nominal
              */
             height_m: number;
-            /** @enum {string} */
-            medium: "" | "mix" | "sand" | "loam" | "clay";
+            medium: components["schemas"]["StockMedium"] | "";
             /** Format: int64 */
             number: number;
             /** Format: int64 */
             ordered: number | null;
-            /** @enum {string} */
-            origin: "" | "layer" | "garden";
+            origin: components["schemas"]["StockOrigin"] | "";
             /**
              * Format: int64
              * @description trees in a row as they stand; 0 when nobody said
              */
             per_row: number;
-            pot: components["schemas"]["StockPot"];
+            pot: components["schemas"]["StockPot"] | "";
             /** Format: double */
             pot_l: number;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description 0 is not stated
+             */
             price_cents: number;
-            /**
-             * @description how it was raised, when known
-             * @enum {string}
-             */
-            propagation: "" | "seed" | "cutting" | "graft" | "layer" | "division" | "tissue";
+            /** @description how it was raised, when known */
+            propagation: components["schemas"]["StockPropagation"] | "";
             rootstock: string;
-            sensitivity: components["schemas"]["StockSensitivity"];
-            /**
-             * @description of bare roots
-             * @enum {string}
-             */
-            size: "" | "seedling" | "whip" | "feathered" | "standard";
-            sizing: components["schemas"]["StockSizing"];
+            /** @description of bare roots to drying */
+            sensitivity: components["schemas"]["StockSensitivity"] | "";
+            /** @description of bare roots */
+            size: components["schemas"]["StockSize"] | "";
+            sizing: components["schemas"]["StockSizing"] | "";
         };
         YardLots: {
             lots: components["schemas"]["YardCountedLot"][];

@@ -3,16 +3,16 @@ import { useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { useLocation } from 'wouter'
 import { ask, client, Problem, type Schemas } from '../api/client'
-import { stockPacking, stockPropagation, stockSensitivity, stockSize } from '../api/declared.gen'
+import { stockPacking } from '../api/declared.gen'
 import { growerNamesQuery, kindsQuery } from '../api/queries'
-import { Choice, yesNo } from '../parts/choice'
+import { Choice } from '../parts/choice'
 import { useDeed } from '../parts/deed'
-import { MeasureField } from '../parts/measure-field'
-import { FieldFault, sayProblem } from '../parts/states'
+import { sayProblem } from '../parts/states'
+import { TextField } from '../parts/text-field'
 import { fromLocal, toLocal } from '../parts/time'
 import { useKept } from '../parts/use-kept'
+import { aLot, LotFields, type NewLot } from './lot-fields'
 
-type NewLot = Schemas['ArrivalsNewLot']
 type Whole = {
   grower: string
   place: string
@@ -22,42 +22,6 @@ type Whole = {
   note: string
   lots: NewLot[]
 }
-
-const aLot: NewLot = {
-  kind: '',
-  form: 'container',
-  pot: 'standard',
-  pot_l: 20,
-  ball_diameter_mm: 300,
-  ball_height_mm: 260,
-  caliper_mm: 26,
-  height_m: 2,
-  size: '',
-  medium: '',
-  sizing: 'caliper',
-  sensitivity: 'average',
-  grafted: false,
-  origin: '',
-  cultivar: '',
-  rootstock: '',
-  propagation: '',
-  ordered: null,
-  count: 10,
-  bundle_count: 1,
-  price_cents: 0,
-}
-
-/** What is offered as a form; a layer and a tree lifted in a garden have a list of their own at the bench. */
-const forms = {
-  container: { form: 'container', origin: '' },
-  balled: { form: 'balled', origin: '' },
-  'bare-root': { form: 'bare-root', origin: '' },
-  plug: { form: 'plug', origin: '' },
-  layer: { form: 'bare-root', origin: 'layer' },
-  garden: { form: 'balled', origin: 'garden' },
-} as const
-const offered = Object.keys(forms) as (keyof typeof forms)[]
-const ways = ['unknown', ...stockPropagation] as const
 
 /** A delivery as it comes off the truck: who brought it, when it was lifted, and its lots. */
 export function NewDelivery() {
@@ -69,7 +33,7 @@ export function NewDelivery() {
     value: d,
     set,
     forget,
-  } = useKept<Whole>('new-delivery', 1, () => ({
+  } = useKept<Whole>('new-delivery', 2, () => ({
     grower: '',
     place: '',
     lifted: '',
@@ -118,7 +82,7 @@ export function NewDelivery() {
     >
       <h1 className="text-[2.2rem]">{t('arrivals.new')}</h1>
       <section className="grid gap-4 md:grid-cols-3">
-        <Text
+        <TextField
           label={t('delivery.grower')}
           value={d.grower}
           list="growers"
@@ -130,7 +94,7 @@ export function NewDelivery() {
             <option key={g} value={g} />
           ))}
         </datalist>
-        <Text
+        <TextField
           type="datetime-local"
           label={t('delivery.arrived')}
           value={d.arrived}
@@ -138,7 +102,7 @@ export function NewDelivery() {
           onChange={(arrived) => set({ ...d, arrived })}
         />
         {bare && (
-          <Text
+          <TextField
             type="datetime-local"
             label={t('delivery.lifted')}
             value={d.lifted}
@@ -147,7 +111,7 @@ export function NewDelivery() {
           />
         )}
         {growers.data && d.grower && !growers.data.growers.includes(d.grower) && (
-          <Text
+          <TextField
             label={t('delivery.place')}
             value={d.place}
             fault={fault('place')}
@@ -181,185 +145,12 @@ export function NewDelivery() {
         // biome-ignore lint/suspicious/noArrayIndexKey: lots have no name before they are taken in
         <fieldset key={i} className="grid gap-4 border-ink border-t-2 pt-3 md:grid-cols-4">
           <legend className="answer text-xl">{t('delivery.lot', { n: i + 1 })}</legend>
-          <div className="md:col-span-2">
-            <Text
-              label={t('delivery.kind')}
-              value={l.kind}
-              list="kinds"
-              fault={fault(`lots.${i}.kind`)}
-              onChange={(kind) => lot(i, { kind })}
-            />
-          </div>
-          <div className="md:col-span-2">
-            <Text
-              label={t('delivery.cultivar')}
-              value={l.cultivar ?? ''}
-              fault={fault(`lots.${i}.cultivar`)}
-              onChange={(cultivar) => lot(i, { cultivar })}
-            />
-          </div>
-          <div className="md:col-span-4">
-            <Choice
-              required
-              label={t('delivery.form')}
-              value={l.origin || l.form}
-              onChange={(v) =>
-                lot(i, {
-                  ...forms[v],
-                  pot: v === 'plug' ? 'plug' : 'standard',
-                  bundle_count: 1,
-                  ...(v === 'layer' && { propagation: 'layer' as const }),
-                })
-              }
-              options={offered.map((value) => ({ value, label: t(`form.${value}`) }))}
-            />
-          </div>
-          <MeasureField
-            label={t('delivery.count')}
-            value={l.count}
+          <LotFields
+            lot={l}
+            change={(part) => lot(i, part)}
+            fault={(field) => fault(`lots.${i}.${field}`)}
             onBad={setBad}
-            onChange={(v) => lot(i, { count: v ?? 0 })}
-            fault={fault(`lots.${i}.count`)}
           />
-          {l.form === 'container' && (
-            <>
-              <MeasureField
-                label={t('delivery.pot-l')}
-                unit="L"
-                value={l.pot_l}
-                onBad={setBad}
-                onChange={(v) => lot(i, { pot_l: v ?? 0 })}
-                fault={fault(`lots.${i}.pot_l`)}
-              />
-              <div className="md:col-span-2">
-                <Choice
-                  required
-                  label={t('delivery.pot')}
-                  value={l.pot === 'plug' ? '' : l.pot}
-                  onChange={(v) => lot(i, { pot: v })}
-                  options={(['standard', 'air-pruning', 'fabric'] as const).map((value) => ({
-                    value,
-                    label: t(`pot.${value}`),
-                  }))}
-                />
-              </div>
-            </>
-          )}
-          {l.form === 'bare-root' && (
-            <>
-              <MeasureField
-                label={t('delivery.bundle')}
-                value={l.bundle_count}
-                onBad={setBad}
-                onChange={(v) => lot(i, { bundle_count: v ?? 1 })}
-                fault={fault(`lots.${i}.bundle_count`)}
-              />
-              <div className="md:col-span-2">
-                <Choice
-                  required
-                  label={t('delivery.size')}
-                  value={l.size || 'whip'}
-                  onChange={(v) => lot(i, { size: v })}
-                  options={stockSize.map((value) => ({ value, label: t(`size.bare-root.${value}`) }))}
-                />
-              </div>
-              <div className="md:col-span-4">
-                <Choice
-                  required
-                  label={t('delivery.sensitivity')}
-                  value={l.sensitivity}
-                  onChange={(v) => lot(i, { sensitivity: v })}
-                  options={stockSensitivity.map((value) => ({ value, label: t(`sensitivity.${value}`) }))}
-                />
-              </div>
-            </>
-          )}
-          {l.form === 'balled' && (
-            <div className="md:col-span-3">
-              <Choice
-                required
-                label={t('delivery.medium')}
-                value={l.medium === 'mix' ? '' : l.medium}
-                onChange={(v) => lot(i, { medium: v })}
-                options={(['sand', 'loam', 'clay'] as const).map((value) => ({ value, label: t(`medium.${value}`) }))}
-              />
-            </div>
-          )}
-          <MeasureField
-            kind="mm"
-            label={t('measure.caliper')}
-            value={l.caliper_mm}
-            onBad={setBad}
-            onChange={(v) => lot(i, { caliper_mm: v ?? 0 })}
-            fault={fault(`lots.${i}.caliper_mm`)}
-          />
-          <MeasureField
-            kind="mm"
-            label={t(l.form === 'bare-root' ? 'delivery.spread' : 'measure.ball-width')}
-            value={l.ball_diameter_mm}
-            onBad={setBad}
-            onChange={(v) => lot(i, { ball_diameter_mm: v ?? 0 })}
-            fault={fault(`lots.${i}.ball_diameter_mm`)}
-          />
-          <MeasureField
-            kind="mm"
-            label={t(l.form === 'bare-root' ? 'delivery.length' : 'measure.ball-height')}
-            value={l.ball_height_mm}
-            onBad={setBad}
-            onChange={(v) => lot(i, { ball_height_mm: v ?? 0 })}
-            fault={fault(`lots.${i}.ball_height_mm`)}
-          />
-          <MeasureField
-            kind="m"
-            label={t('measure.height')}
-            value={l.height_m}
-            onBad={setBad}
-            onChange={(v) => lot(i, { height_m: v ?? 0 })}
-            fault={fault(`lots.${i}.height_m`)}
-          />
-          <MeasureField
-            label={t('delivery.price')}
-            value={l.price_cents / 100}
-            onBad={setBad}
-            onChange={(v) => lot(i, { price_cents: Math.round((v ?? 0) * 100) })}
-            fault={fault(`lots.${i}.price_cents`)}
-          />
-          <MeasureField
-            label={t('delivery.ordered')}
-            value={l.ordered}
-            onBad={setBad}
-            onChange={(v) => lot(i, { ordered: v ?? undefined })}
-            fault={fault(`lots.${i}.ordered`)}
-          />
-          <div className="md:col-span-2">
-            <Text
-              label={t('delivery.rootstock')}
-              value={l.rootstock ?? ''}
-              fault={fault(`lots.${i}.rootstock`)}
-              onChange={(rootstock) => lot(i, { rootstock, ...(rootstock && { grafted: true }) })}
-            />
-          </div>
-          <div className="md:col-span-4">
-            <Choice
-              required
-              label={t('delivery.propagation')}
-              value={l.propagation || 'unknown'}
-              onChange={(v) => {
-                const propagation = v === 'unknown' ? '' : v
-                lot(i, { propagation, ...(propagation === 'graft' && { grafted: true }) })
-              }}
-              options={ways.map((value) => ({ value, label: t(`propagation.${value}`) }))}
-            />
-          </div>
-          <div className="self-end md:col-span-2">
-            <Choice
-              required
-              label={t('delivery.grafted')}
-              value={l.grafted ? 'yes' : 'no'}
-              onChange={(v) => lot(i, { grafted: v === 'yes' })}
-              options={yesNo.map((value) => ({ value, label: t(value) }))}
-            />
-          </div>
           {d.lots.length > 1 && (
             <button
               type="button"
@@ -374,7 +165,7 @@ export function NewDelivery() {
       <button
         type="button"
         className="quiet md:justify-self-start"
-        onClick={() => set({ ...d, lots: [...d.lots, { ...d.lots[d.lots.length - 1], kind: '' }] })}
+        onClick={() => set({ ...d, lots: [...d.lots, { ...aLot, form: d.lots[d.lots.length - 1].form }] })}
       >
         {t('delivery.lot.add')}
       </button>
@@ -387,30 +178,5 @@ export function NewDelivery() {
         {take.isPending ? t('look.saving') : t('delivery.take-in', { count: d.lots.reduce((n, l) => n + l.count, 0) })}
       </button>
     </form>
-  )
-}
-
-function Text(props: {
-  label: string
-  value: string
-  onChange: (v: string) => void
-  fault?: string
-  list?: string
-  type?: string
-}) {
-  return (
-    <label className="block">
-      <span className="mb-1 block font-semibold text-sm">{props.label}</span>
-      <input
-        className="field"
-        type={props.type ?? 'text'}
-        list={props.list}
-        autoComplete="off"
-        value={props.value}
-        aria-invalid={props.fault ? true : undefined}
-        onChange={(e) => props.onChange(e.target.value)}
-      />
-      <FieldFault text={props.fault} />
-    </label>
   )
 }

@@ -18,7 +18,7 @@ export function StageRecord({ unit: u }: { unit: Unit }) {
         {u.stages.map((s, i) => (
           <li key={s.id} className="row-line flex min-h-11 flex-wrap items-center gap-x-4 py-1">
             <span className="w-44">{sayMoment(s.at)}</span>
-            <span className="mr-auto font-semibold">{s.rewet ? t('clock.rewetted') : t(`cover.${s.cover}`)}</span>
+            <span className="mr-auto font-semibold">{s.cover ? t(`cover.${s.cover}`) : t('clock.rewetted')}</span>
             <span className="text-soft text-sm">
               {s.temp_c !== null ? t('clock.typed', { temp: s.temp_c, rh: s.rh_pct }) : t('clock.station')} · {s.by}
             </span>

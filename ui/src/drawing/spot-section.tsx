@@ -18,7 +18,7 @@ export function SpotSection({
   tests: Schemas['GroundHole'][]
 }) {
   const { t } = useTranslation()
-  const farthest = Math.max(6, ...ground.obstacles.map((o) => o.distance_m * 1.15))
+  const farthest = Math.max(6, ...ground.obstacles.map((o) => (o.distance_m ?? 0) * 1.15))
   const perM = (wide / 2 - 60) / farthest
   const cx = wide * 0.42
   const tone =
@@ -73,6 +73,7 @@ export function SpotSection({
         {reading?.class ? t(`ground.drains.${reading.class}`) : t('ground.not-measured')}
       </text>
       {ground.obstacles.map((o, i) => {
+        if (!o.distance_m) return null // nobody measured yet where it stands
         const side = i % 2 ? -1 : 1
         const x = cx + side * o.distance_m * perM
         return (

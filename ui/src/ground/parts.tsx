@@ -155,7 +155,7 @@ export function RoomPart({ change, ground, fault, onBad }: PartProps) {
             onClick={() =>
               ground({
                 room_looked: true,
-                obstacles: [...g.obstacles, { kind, distance_m: 3, ...(kind === 'line' ? { height_m: 8 } : {}) }],
+                obstacles: [...g.obstacles, { kind }],
               })
             }
           >
@@ -176,7 +176,7 @@ export function RoomPart({ change, ground, fault, onBad }: PartProps) {
             label={t('obstacle.distance')}
             kind="m"
             value={o.distance_m}
-            onChange={(v) => v !== null && set(i, { distance_m: v })}
+            onChange={(v) => set(i, { distance_m: v ?? undefined })}
             onBad={onBad}
             fault={fault(`ground.obstacles.${i}.distance_m`)}
           />

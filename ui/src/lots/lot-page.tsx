@@ -42,6 +42,11 @@ export function LotPage({ number, who }: { number: number; who: Person }) {
             {l.rootstock && ` · ${t('raised.on', { rootstock: l.rootstock })}`}
             {l.propagation && ` · ${t(`propagation.${l.propagation}`)}`}
           </p>
+          {l.assumed && l.assumed.length > 0 && (
+            <p className="text-soft text-sm" data-testid="assumed">
+              {t('assumed.title', { what: l.assumed.map((a) => t(`assumed.${a}`)).join(', ') })}
+            </p>
+          )}
         </div>
         <Labels number={l.number} may={may('take-in')} />
       </header>
