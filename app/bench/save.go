@@ -55,7 +55,7 @@ func (b Bench) saveCheck(tx *kernel.Tx, p kernel.ByTag, n NewCheck) (Saved, erro
 	state := stock.StateAfter(c.Assessment)
 	var due *time.Time
 	if state == stock.Held {
-		on := tx.DayOf(c.At).AddDate(0, 0, stock.HoldDays(c.Assessment.Reasons, daysToDormancy(tx)))
+		on := tx.DayOf(c.At).AddDate(0, 0, stock.HoldDays(tx.Who.House, c.Assessment.Reasons, daysToDormancy(tx)))
 		due = &on
 	}
 	counts := stock.CountsForLot(c.Assessment, n.AfterWork)
@@ -111,12 +111,12 @@ func subjectOf(tx *kernel.Tx, lot yard.Lot, clock stock.ClockStatus) stock.Subje
 // Season is the yard's present season for cutting.
 func Season(tx *kernel.Tx, evergreen bool) stock.Season {
 	h := tx.Who.House
-	return stock.SeasonOf(care.DayOf(tx.Today()), int(h.Value(rules.YardBudSwell)), int(h.Value(rules.YardFirstFrost)), evergreen, nil)
+	return stock.SeasonOf(h, care.DayOf(tx.Today()), int(h.Value(rules.YardBudSwell)), int(h.Value(rules.YardFirstFrost)), evergreen, nil)
 }
 
 func daysToDormancy(tx *kernel.Tx) int {
 	h := tx.Who.House
-	return stock.DaysToDormancy(care.DayOf(tx.Today()), int(h.Value(rules.YardBudSwell)), int(h.Value(rules.YardFirstFrost)))
+	return stock.DaysToDormancy(h, care.DayOf(tx.Today()), int(h.Value(rules.YardBudSwell)), int(h.Value(rules.YardFirstFrost)))
 }
 
 // DaysToDormancy counts the days until the yard's trees count as dormant, 0 when they do.

@@ -92,7 +92,7 @@ func record(tx *kernel.Tx, g yard.Grower, scores []bench.Score) (Grower, error) 
 	for _, c := range v.Record {
 		released = append(released, c.Decision == stock.LotReleased)
 	}
-	v.Strictness = sampling.Switch(released)
+	v.Strictness = sampling.Switch(tx.Who.House, released)
 	v.StrictnessText = tx.Say.Say("strictness."+string(v.Strictness), nil)
 	notes, err := kernel.Many[Note](tx, "sent_at DESC, number DESC", "grower_id = ?", g.ID)
 	if err != nil {

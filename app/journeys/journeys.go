@@ -69,13 +69,13 @@ func record(tx *kernel.Tx, p kernel.ByTag, n NewDamage) (string, error) {
 	if err != nil {
 		return "", err
 	}
-	r := yard.RepairOf(n.Damage, n.GirthShare)
+	r := yard.RepairOf(tx.Who.House, n.Damage, n.GirthShare)
 	d := Damage{ID: kernel.NewID(), TreeID: t.ID, Journey: n.Journey, Damage: n.Damage, GirthShare: n.GirthShare, Repair: r.Do,
 		Verdict: r.Verdict, Note: strings.TrimSpace(n.Note), PersonID: tx.Who.ID, At: tx.Entered()}
 	if err := kernel.Add(tx, &d); err != nil || n.Journey != yard.OnArrival {
 		return d.ID, err
 	}
-	to, days := yard.AfterDamage(n.Damage, r, t.State, t.CheckID != nil)
+	to, days := yard.AfterDamage(tx.Who.House, n.Damage, r, t.State, t.CheckID != nil)
 	if to == t.State {
 		return d.ID, nil
 	}

@@ -37,26 +37,26 @@ type sampleFound struct {
 }
 
 // strictness is how strictly a lot is checked, by the grower's record before it.
-func strictness(record []yard.Closed, lot yard.Lot) sampling.Strictness {
+func strictness(h rules.House, record []yard.Closed, lot yard.Lot) sampling.Strictness {
 	released := []bool{}
 	for _, c := range record {
 		if c.Number != lot.Number {
 			released = append(released, c.Decision == stock.LotReleased)
 		}
 	}
-	return sampling.Switch(released)
+	return sampling.Switch(h, released)
 }
 
 // Asked is the share of faulty trees that is borne in a lot, and how sure its answer is.
 func Asked(tx *kernel.Tx, lot yard.Lot) (tolerable, confidence float64, err error) {
 	record, err := yard.RecordOf(tx, lot.GrowerID)
 	h := tx.Who.House
-	return sampling.TolerableShare(h, strictness(record, lot)), h.Value(rules.SampleConfidence), err
+	return sampling.TolerableShare(h, strictness(h, record, lot)), h.Value(rules.SampleConfidence), err
 }
 
 // planSample sizes the sample for one, two and three looks, by the grower's record before this lot.
 func planSample(h rules.House, v lotView) (samplePlan, error) {
-	p := samplePlan{lotSize: v.Tags, confidence: h.Value(rules.SampleConfidence), strictness: strictness(v.record, v.lot),
+	p := samplePlan{lotSize: v.Tags, confidence: h.Value(rules.SampleConfidence), strictness: strictness(h, v.record, v.lot),
 		usual: int(h.Value(rules.SampleLooks))}
 	p.tolerableShare = sampling.TolerableShare(h, p.strictness)
 	if p.lotSize == 0 {

@@ -2,6 +2,7 @@
 package match
 
 import (
+	"cmp"
 	"fmt"
 	"slices"
 	"strings"
@@ -220,27 +221,9 @@ func judgeAll(tx *kernel.Tx, k ground.Known) ([]Judged, error) {
 	return out, err
 }
 
-// order puts the better first and the excluded last; a wish orders equals and excludes nothing.
+// order is the core's, then by name.
 func order(a, b Judged, purpose coreground.Purpose) int {
-	first := func(is, other bool) int {
-		switch {
-		case is && !other:
-			return -1
-		case other && !is:
-			return 1
-		}
-		return 0
-	}
-	if c := first(len(a.Result.ExcludedBy) == 0, len(b.Result.ExcludedBy) == 0); c != 0 {
-		return c
-	}
-	if c := first(a.Result.Overall > b.Result.Overall+1e-9, b.Result.Overall > a.Result.Overall+1e-9); c != 0 {
-		return c
-	}
-	if c := first(a.meets(purpose), b.meets(purpose)); c != 0 {
-		return c
-	}
-	return strings.Compare(a.Lot.Kind.Common+a.Tag, b.Lot.Kind.Common+b.Tag)
+	return cmp.Or(fit.Compare(a.Result, b.Result, a.meets(purpose), b.meets(purpose)), strings.Compare(a.Lot.Kind.Common+a.Tag, b.Lot.Kind.Common+b.Tag))
 }
 
 // meets tells whether a kind is used for what the customer wants.
@@ -266,7 +249,7 @@ func siteFor(h rules.House, k ground.Known, j Judged) (fit.Site, *coreground.Roo
 	if k.Soil != nil {
 		s.SoilGroup, s.AvailableMMPM = &k.Soil.Group, &k.Soil.AvailableWaterMMPM
 	}
-	room := roomFor(k.Spot.Ground, j)
+	room := roomFor(h, k.Spot.Ground, j)
 	if room == nil {
 		s.RoomUnknown = true
 		return s, nil
@@ -280,12 +263,12 @@ func siteFor(h rules.House, k ground.Known, j Judged) (fit.Site, *coreground.Roo
 }
 
 // roomFor is nil when nobody looked round the spot or the catalogue does not know the kind's size.
-func roomFor(g coreground.Facts, j Judged) *coreground.RoomResult {
+func roomFor(h rules.House, g coreground.Facts, j Judged) *coreground.RoomResult {
 	k := j.Lot.Kind.Facts
 	if !g.RoomLooked || k.Height10M == nil || k.HeightMaxM == nil || k.Spread10M == nil || k.SpreadMaxM == nil {
 		return nil
 	}
-	r, err := coreground.Room(coreground.RoomInput{
+	r, err := coreground.Room(h, coreground.RoomInput{
 		HeightNowM: min(j.heightM(), *k.HeightMaxM), Height10M: *k.Height10M, HeightMaxM: *k.HeightMaxM,
 		Spread10M: *k.Spread10M, SpreadMaxM: *k.SpreadMaxM, Thirsty: k.Thirsty, Obstacles: g.Obstacles,
 	})

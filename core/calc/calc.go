@@ -45,7 +45,7 @@ var calculators = []Calculator{
 	define("sample-result", withoutHouse(sampling.Answer)),
 	define("percolation", ground.Percolation),
 	define("soil-texture", withoutHouse(ground.Texture)),
-	define("room", withoutHouse(ground.Room)),
+	define("room", ground.Room),
 	define("fit", fit.Fit),
 	define("hole", planting.Hole),
 	define("basin", planting.Basin),

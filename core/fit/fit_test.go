@@ -116,3 +116,14 @@ func TestScoreProperties(t *testing.T) {
 		}
 	})
 }
+
+// fit.md: excluded kinds come last, a higher score first, and a wish only orders equals.
+func TestTheBetterComesFirst(t *testing.T) {
+	good, fair := fit.Result{Overall: 0.9}, fit.Result{Overall: 0.7}
+	out := fit.Result{Overall: 0.95, ExcludedBy: []fit.Factor{fit.Cold}}
+	assert.Negative(t, fit.Compare(good, fair, false, true), "a wish does not lift a worse kind over a better")
+	assert.Positive(t, fit.Compare(fair, good, true, false))
+	assert.Negative(t, fit.Compare(fair, out, false, true), "excluded is last, whatever its score")
+	assert.Negative(t, fit.Compare(good, fit.Result{Overall: 0.9 + 1e-12}, true, false), "among equals the wish comes first")
+	assert.Zero(t, fit.Compare(good, good, true, true))
+}

@@ -1,6 +1,7 @@
 package fit
 
 import (
+	"cmp"
 	"sedum/core/num"
 	"sedum/core/rules"
 )
@@ -30,4 +31,20 @@ func MarkOf(h rules.House, r Result) Mark {
 		return Fair
 	}
 	return Poor
+}
+
+// Compare puts the better of two before the other and the excluded last; what the customer wishes for orders equals and excludes nothing
+// (fit.md). Negative is a before b, 0 is neither.
+func Compare(a, b Result, aMeetsTheWish, bMeetsTheWish bool) int {
+	before := func(is, other bool) int {
+		switch {
+		case is && !other:
+			return -1
+		case other && !is:
+			return 1
+		}
+		return 0
+	}
+	return cmp.Or(before(len(a.ExcludedBy) == 0, len(b.ExcludedBy) == 0), before(num.Over(a.Overall, b.Overall), num.Over(b.Overall, a.Overall)),
+		before(aMeetsTheWish, bMeetsTheWish))
 }

@@ -59,7 +59,7 @@ func TestRoomProperties(t *testing.T) {
 		in := ground.RoomInput{HeightMaxM: grown, SpreadMaxM: wide, HeightNowM: grown * rapid.Float64Range(0.05, 1).Draw(t, "now"),
 			Height10M: grown * rapid.Float64Range(0.1, 1).Draw(t, "ten"), Spread10M: wide * rapid.Float64Range(0.1, 1).Draw(t, "wide at ten"),
 			Obstacles: []ground.Obstacle{{Kind: "wall", DistanceM: ptr(rapid.Float64Range(0, 12).Draw(t, "distance"))}}}
-		r, err := ground.Room(in)
+		r, err := ground.Room(rules.House{}, in)
 		require.NoError(t, err)
 		for i, s := range r.Sizes {
 			assert.LessOrEqual(t, s.HeightM, grown+1e-9)
@@ -69,7 +69,7 @@ func TestRoomProperties(t *testing.T) {
 			}
 		}
 		in.Obstacles[0].DistanceM = ptr(*in.Obstacles[0].DistanceM + 1)
-		further, err := ground.Room(in)
+		further, err := ground.Room(rules.House{}, in)
 		require.NoError(t, err)
 		if r.FirstYear == nil {
 			assert.Nil(t, further.FirstYear)

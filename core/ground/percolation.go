@@ -55,8 +55,6 @@ type PercolationResult struct {
 const (
 	// emptyMM: at or under this height the hole counts as empty; later readings say nothing.
 	emptyMM = 5.0
-	// risingMM: a level that rises by more comes from below.
-	risingMM = 5.0
 )
 
 // Check returns what is wrong with the input.
@@ -79,7 +77,7 @@ func Percolation(h rules.House, in PercolationInput) (PercolationResult, error) 
 		return PercolationResult{}, err
 	}
 	for i := 1; i < len(in.Readings); i++ {
-		if num.Over(in.Readings[i].WaterMM-in.Readings[i-1].WaterMM, risingMM) {
+		if num.Over(in.Readings[i].WaterMM-in.Readings[i-1].WaterMM, h.Value(rules.DrainRising)) {
 			return PercolationResult{Class: WaterEntering}, nil
 		}
 	}

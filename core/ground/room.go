@@ -6,6 +6,7 @@ import (
 
 	"sedum/core/fault"
 	"sedum/core/num"
+	"sedum/core/rules"
 )
 
 // Obstacle is something near the spot that a grown tree may meet.
@@ -51,10 +52,6 @@ type RoomResult struct {
 
 const (
 	roomYears = 50
-	// eavesM: branches want this much air before a wall.
-	eavesM = 0.5
-	// soilPerCrownM: metres of rootable soil under each square metre of grown crown.
-	soilPerCrownM = 0.4
 )
 
 // Check returns what is wrong with the input.
@@ -105,17 +102,17 @@ func (g growth) spread(year int) float64 {
 }
 
 // Room says in which year a tree first meets each thing around its spot.
-func Room(in RoomInput) (RoomResult, error) {
+func Room(h rules.House, in RoomInput) (RoomResult, error) {
 	if err := in.Check(); err != nil {
 		return RoomResult{}, err
 	}
 	g := grow(in)
 	out := RoomResult{
 		Obstacles: make([]Meeting, len(in.Obstacles)), Sizes: []Size{},
-		SoilVolumeM3: soilPerCrownM * math.Pi / 4 * in.SpreadMaxM * in.SpreadMaxM,
+		SoilVolumeM3: h.Value(rules.RoomSoil) * math.Pi / 4 * in.SpreadMaxM * in.SpreadMaxM,
 	}
 	for i, o := range in.Obstacles {
-		meets, unknown := meeting(g, in.Thirsty, o)
+		meets, unknown := meeting(h, g, in.Thirsty, o)
 		m := Meeting{Kind: o.Kind, AskOwner: unknown}
 		for year := 0; year <= roomYears && m.FirstYear == nil && !unknown; year++ {
 			if meets(year) {
@@ -135,7 +132,7 @@ func Room(in RoomInput) (RoomResult, error) {
 }
 
 // meeting gives the test for one obstacle, or says that its owner must be asked first.
-func meeting(g growth, thirsty bool, o Obstacle) (meets func(year int) bool, askOwner bool) {
+func meeting(h rules.House, g growth, thirsty bool, o Obstacle) (meets func(year int) bool, askOwner bool) {
 	within := func(limit float64) func(int) bool {
 		return func(int) bool { return num.Under(*o.DistanceM, limit) }
 	}
@@ -144,7 +141,7 @@ func meeting(g growth, thirsty bool, o Obstacle) (meets func(year int) bool, ask
 	}
 	switch o.Kind {
 	case NeighbourWall:
-		return reach(*o.DistanceM - eavesM), false
+		return reach(*o.DistanceM - h.Value(rules.RoomEaves)), false
 	case NeighbourBoundary:
 		return reach(*o.DistanceM), false
 	case NeighbourLine:
@@ -158,20 +155,20 @@ func meeting(g growth, thirsty bool, o Obstacle) (meets func(year int) bool, ask
 	case NeighbourPaving:
 		switch {
 		case num.Under(g.heightMax, 6):
-			return within(1), false
+			return within(h.Value(rules.RoomPavingSmall)), false
 		case num.AtMost(g.heightMax, 12):
-			return within(2), false
+			return within(h.Value(rules.RoomPavingMedium)), false
 		}
-		return within(3), false
+		return within(h.Value(rules.RoomPavingLarge)), false
 	case NeighbourDrain:
 		if thirsty {
-			return within(6), false
+			return within(h.Value(rules.RoomDrainThirsty)), false
 		}
-		return within(3), false
+		return within(h.Value(rules.RoomDrain)), false
 	}
 	// A building on shrinkable clay: the roots dry the ground as far out as the tree is high.
 	if thirsty {
-		return within(g.heightMax * 1.25), false
+		return within(g.heightMax * h.Value(rules.RoomClayThirsty)), false
 	}
 	return within(g.heightMax), false
 }

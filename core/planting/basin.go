@@ -39,8 +39,6 @@ type BasinResult struct {
 // availableToTree is the share of a ball's volume that its medium holds for the roots.
 var availableToTree = map[stock.Medium]float64{stock.MediumMix: 0.25, stock.MediumSand: 0.07, stock.MediumLoam: 0.17, stock.MediumClay: 0.14}
 
-const plugMulchOuterMM, plugMulchInnerMM, plugBasinMM = 400, 50, 200
-
 // Basin works out water, basin and mulch for a tree in its hole.
 func Basin(h rules.House, in BasinInput) (BasinResult, error) {
 	if err := fault.Check(in).Err(); err != nil {
@@ -49,7 +47,7 @@ func Basin(h rules.House, in BasinInput) (BasinResult, error) {
 	out := BasinResult{FirstWaterL: firstWater(h, in), DoseL: dose(h, in)}
 	least := h.Value(rules.BasinRadiusLeast)
 	if in.Form == stock.Plug {
-		least = plugBasinMM
+		least = h.Value(rules.BasinPlugRadius)
 	}
 	out.BasinRadiusMM = math.Max(in.BallDiameterMM/2, least)
 	switch in.Berm {
@@ -93,7 +91,7 @@ func dose(h rules.House, in BasinInput) float64 {
 
 func mulchRing(h rules.House, in BasinInput) (outer, inner float64) {
 	if in.Form == stock.Plug {
-		return plugMulchOuterMM, plugMulchInnerMM
+		return h.Value(rules.MulchPlugOuter), h.Value(rules.MulchPlugGap)
 	}
 	least := h.Value(rules.MulchLeast)
 	outer = num.Hold(in.HoleTopMM/2, least, math.Max(least, in.BallDiameterMM/2+h.Value(rules.MulchBeyond)))

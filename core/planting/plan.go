@@ -173,7 +173,7 @@ func Make(h rules.House, in Input) (Plan, error) {
 	if p.Stake, err = Stake(h, stakeInput(h, in, &p)); err != nil {
 		return Plan{}, err
 	}
-	if p.Window, err = Window(h, windowInput(in)); err != nil {
+	if p.Window, err = Window(h, windowInput(h, in)); err != nil {
 		return Plan{}, fault.Under("spot", err)
 	}
 	p.Load = stock.Weigh(h, in.Tree.Form, in.Tree.BallDiameterMM, in.Tree.BallHeightMM, in.Tree.medium(), stock.Public)
@@ -299,9 +299,9 @@ func stakeInput(h rules.House, in Input, p *Plan) StakeInput {
 	}
 }
 
-func windowInput(in Input) WindowInput {
+func windowInput(h rules.House, in Input) WindowInput {
 	f := in.Spot.Frost
-	marginal := in.Kind.ColdC != nil && in.Spot.MinC != nil && *in.Spot.MinC-*in.Kind.ColdC < marginalC
+	marginal := in.Kind.ColdC != nil && in.Spot.MinC != nil && *in.Spot.MinC-*in.Kind.ColdC < h.Value(rules.FitMarginal)
 	return WindowInput{
 		Form: in.Tree.Form, DayOfYear: in.Today.DayOfYear, FirstFrostDay: f.First, LastFrostDay: f.Last,
 		LastFrost90Day: f.Last90, SoilFreezeDay: f.SoilFreeze, BudSwellDay: f.BudSwell, CoolFromDay: f.CoolFrom,
@@ -310,9 +310,6 @@ func windowInput(in Input) WindowInput {
 		Marginal: marginal, Buds: in.Today.Buds,
 	}
 }
-
-// marginalC: a kind with fewer degrees to spare is at its cold limit.
-const marginalC = 3
 
 // conflicts names rules that oppose each other in this plan.
 func conflicts(h rules.House, in Input, p Plan) []Conflict {

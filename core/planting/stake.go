@@ -40,16 +40,6 @@ type StakeResult struct {
 	ByContractor      bool          `json:"by_contractor"`
 }
 
-const (
-	// guyCaliperMM: a balled tree thicker than this is held by guys.
-	guyCaliperMM = 76
-	// contractorCaliperMM and contractorHeightM: larger guyed trees are a contractor's work.
-	contractorCaliperMM, contractorHeightM = 100, 6
-	plugStakeHeightM                       = 1.2
-	// guySlopeDeg: guys are set no steeper than this against the ground.
-	guySlopeDeg = 55
-)
-
 // Stake says whether a tree needs one at all, and then which, where, how high and until when.
 func Stake(h rules.House, in StakeInput) (StakeResult, error) {
 	if err := fault.Check(in).Err(); err != nil {
@@ -63,16 +53,16 @@ func Stake(h rules.House, in StakeInput) (StakeResult, error) {
 		return out, nil
 	}
 	out.Needed = true
-	out.Kind = stakeKind(in)
+	out.Kind = stakeKind(h, in)
 	height := in.HeightM * 1000
 	tie := num.Hold(height/3, h.Value(rules.StakeTieLeast), h.Value(rules.StakeTieMost))
 	months := h.Value(rules.StakeMonths)
 	if out.Kind == StakeGuys {
 		tie, months = height/2, h.Value(rules.StakeGuyMonths)
-		out.ByContractor = num.Over(in.CaliperMM, contractorCaliperMM) || num.Over(in.HeightM, contractorHeightM)
+		out.ByContractor = num.Over(in.CaliperMM, h.Value(rules.StakeContractorCaliper)) || num.Over(in.HeightM, h.Value(rules.StakeContractorHeight))
 	}
 	out.TieHeightMM, out.RemoveAfterMonths = &tie, &months
-	turns, distance := stakeFeet(in, out.Kind, tie)
+	turns, distance := stakeFeet(h, in, out.Kind, tie)
 	for _, turn := range turns {
 		out.Stakes = append(out.Stakes, Foot{num.Bearing(in.WindFromDeg + turn), distance})
 	}
@@ -81,7 +71,7 @@ func Stake(h rules.House, in StakeInput) (StakeResult, error) {
 
 func stakeReasons(h rules.House, in StakeInput, slenderness float64) []StakeReason {
 	reasons := []StakeReason{}
-	if in.Form == stock.Plug && num.Under(in.HeightM, plugStakeHeightM) {
+	if in.Form == stock.Plug && num.Under(in.HeightM, h.Value(rules.StakePlugHeight)) {
 		return reasons
 	}
 	if !in.StandsAlone {
@@ -101,20 +91,20 @@ func stakeReasons(h rules.House, in StakeInput, slenderness float64) []StakeReas
 	return reasons
 }
 
-func stakeKind(in StakeInput) StakeKind {
+func stakeKind(h rules.House, in StakeInput) StakeKind {
 	switch {
 	case in.School != StakingAuto:
 		return StakeKind(in.School)
 	case in.Form == stock.BareRoot:
 		return StakeLowUpright
-	case in.Form == stock.Balled && num.Over(in.CaliperMM, guyCaliperMM):
+	case in.Form == stock.Balled && num.Over(in.CaliperMM, h.Value(rules.StakeGuyCaliper)):
 		return StakeGuys
 	}
 	return StakePair
 }
 
 // stakeFeet gives the bearings from the wind's and the distance from the trunk, outside the ball.
-func stakeFeet(in StakeInput, kind StakeKind, tieMM float64) (turns []float64, distanceMM float64) {
+func stakeFeet(h rules.House, in StakeInput, kind StakeKind, tieMM float64) (turns []float64, distanceMM float64) {
 	beside := in.RootRadiusMM + 150
 	switch kind {
 	case StakeLowUpright:
@@ -127,7 +117,7 @@ func stakeFeet(in StakeInput, kind StakeKind, tieMM float64) (turns []float64, d
 	case StakeTripod:
 		return []float64{0, 120, 240}, beside
 	case StakeGuys:
-		return []float64{0, 120, 240}, math.Max(in.RootRadiusMM+450, tieMM/math.Tan(guySlopeDeg*math.Pi/180))
+		return []float64{0, 120, 240}, math.Max(in.RootRadiusMM+450, tieMM/math.Tan(h.Value(rules.StakeGuySlope)*math.Pi/180))
 	}
 	return []float64{90, 270}, beside
 }

@@ -43,14 +43,11 @@ func (l *stepList) dig(code StepCode, values map[string]Measure, cautions ...Cau
 	return s
 }
 
-// featherRaiseMM: a higher raise is feathered out, so that no side of the ball lies bare.
-const featherRaiseMM = 50
-
 // steps lists the day's work in the order of the hands (handbook, planting.md, "Order of steps").
 func steps(h rules.House, in Input, p Plan) []Step {
 	l := &stepList{locked: p.Locked}
 	l.add("services", nil, "hand-spade-near-marks")
-	l.add("window", nil, windowCautions(in)...).Choice = string(p.Window.Status)
+	l.add("window", nil, windowCautions(h, in)...).Choice = string(p.Window.Status)
 	if in.Spot.OverheadLine {
 		l.add("overhead", nil, "overhead-line")
 	}
@@ -60,7 +57,7 @@ func steps(h rules.House, in Input, p Plan) []Step {
 	l.add("backfill", map[string]Measure{"backfill": litres(p.Hole.BackfillL)}).Choice = h.School(rules.StepFirming)
 	feedStep(l, h, p)
 	finish := l.add("finish", map[string]Measure{"raise": mm(p.Hole.FinishedRaiseMM)})
-	if num.Over(p.Hole.FinishedRaiseMM, featherRaiseMM) {
+	if num.Over(p.Hole.FinishedRaiseMM, h.Value(rules.PlanFeather)) {
 		finish.Choice = "feather"
 	}
 	if p.Berm != BermNone {
@@ -73,7 +70,7 @@ func steps(h rules.House, in Input, p Plan) []Step {
 	}
 	mulchSteps(l, h, p)
 	stakeStep(l, p)
-	if in.Kind.BarkTender && in.Spot.SunH != nil && *in.Spot.SunH >= 6 {
+	if in.Kind.BarkTender && in.Spot.SunH != nil && *in.Spot.SunH >= h.Value(rules.PlanSunPaint) {
 		l.add("sun-paint", nil, "label-is-law")
 	}
 	l.add("labels-off", nil)
@@ -81,12 +78,12 @@ func steps(h rules.House, in Input, p Plan) []Step {
 	return l.steps
 }
 
-func windowCautions(in Input) []Caution {
+func windowCautions(h rules.House, in Input) []Caution {
 	out := append([]Caution{}, in.Kind.Cautions...)
 	switch {
-	case in.Today.HighC >= 28:
+	case in.Today.HighC >= h.Value(rules.PlanHeatStop):
 		out = append(out, "heat-stop")
-	case in.Today.HighC <= 0:
+	case in.Today.HighC <= h.Value(rules.PlanColdStop):
 		out = append(out, "cold-stop")
 	}
 	return out

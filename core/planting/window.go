@@ -61,18 +61,19 @@ func (in WindowInput) frostSeason() int {
 	return days(*in.FirstFrostDay, *in.LastFrostDay)
 }
 
-// rareFrostDays: a shorter season of frost does not order the year.
-const rareFrostDays = 60
+func (in WindowInput) frostIsRare(h rules.House) bool {
+	return float64(in.frostSeason()) < h.Value(rules.WindowRareFrost)
+}
 
 // Check returns what is wrong with the input.
-func (in WindowInput) Check() error {
+func (in WindowInput) Check(h rules.House) error {
 	l := fault.Check(in)
 	switch {
 	case in.FirstFrostDay == nil && in.LastFrostDay != nil:
 		l.Add("first_frost_day", fault.BothOrNeither, "last_frost_day")
 	case in.FirstFrostDay != nil && in.LastFrostDay == nil:
 		l.Add("last_frost_day", fault.BothOrNeither, "first_frost_day")
-	case in.frostSeason() < rareFrostDays && in.CoolFromDay == nil:
+	case in.frostIsRare(h) && in.CoolFromDay == nil:
 		l.Add("cool_from_day", fault.Required, nil)
 	}
 	return l.Err()
@@ -100,14 +101,14 @@ const (
 
 // Window says whether a tree of that form may be planted on that day.
 func Window(h rules.House, in WindowInput) (WindowResult, error) {
-	if err := in.Check(); err != nil {
+	if err := in.Check(h); err != nil {
 		return WindowResult{}, err
 	}
 	o := opinion{reasons: []WindowReason{}}
 	if in.Ground != GroundWorkable {
 		return WindowResult{WindowNo, []WindowReason{WindowReason("ground-" + string(in.Ground))}}, nil
 	}
-	if in.frostSeason() < rareFrostDays {
+	if in.frostIsRare(h) {
 		windowWithoutFrost(in, &o)
 	} else {
 		windowByFrost(in, &o)

@@ -17,17 +17,12 @@ const (
 	Relaxed   Strictness = "relaxed"
 )
 
-const (
-	tightenWindow   = 5
-	tightenRefused  = 2
-	loosenReleased  = 5
-	relaxedReleased = 10
-)
-
 // Switch reads a grower's closed lots, oldest first (true is released), and says how strictly the next
 // is sampled (handbook, "Lots and samples"): tightened after two of the last five were refused until five in a row are
 // released; relaxed after ten released in a row until the first refusal.
-func Switch(released []bool) Strictness {
+func Switch(h rules.House, released []bool) Strictness {
+	window, tighten := int(h.Value(rules.SampleWindow)), int(h.Value(rules.SampleRefused))
+	loosen, relax := int(h.Value(rules.SampleLoosen)), int(h.Value(rules.SampleRelax))
 	now, run := Normal, 0
 	for i, ok := range released {
 		if ok {
@@ -36,19 +31,19 @@ func Switch(released []bool) Strictness {
 			run = 0
 		}
 		refused := 0
-		for _, each := range released[max(0, i+1-tightenWindow) : i+1] {
+		for _, each := range released[max(0, i+1-window) : i+1] {
 			if !each {
 				refused++
 			}
 		}
 		switch {
-		case !ok && refused >= tightenRefused:
+		case !ok && refused >= tighten:
 			now = Tightened
 		case !ok && now == Relaxed:
 			now = Normal
-		case run >= relaxedReleased:
+		case run >= relax:
 			now = Relaxed
-		case now == Tightened && run >= loosenReleased:
+		case now == Tightened && run >= loosen:
 			now = Normal
 		}
 	}

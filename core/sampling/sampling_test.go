@@ -157,7 +157,7 @@ func TestAGrowersRecordMovesThePlan(t *testing.T) {
 		"+++++++++": sampling.Normal, "++++++++++": sampling.Relaxed, "++++++++++-": sampling.Normal,
 		"++++++++++--": sampling.Tightened, "--++++++++++": sampling.Relaxed,
 	} {
-		assert.Equal(t, want, sampling.Switch(record(lots)), lots)
+		assert.Equal(t, want, sampling.Switch(rules.House{}, record(lots)), lots)
 	}
 	assert.InDelta(t, 0.05, sampling.TolerableShare(rules.House{}, sampling.Tightened), 1e-12)
 	assert.InDelta(t, 0.10, sampling.TolerableShare(rules.House{}, sampling.Normal), 1e-12)

@@ -162,9 +162,9 @@ func TestPalmsAreNotCovered(t *testing.T) {
 }
 
 func TestHoldIsDueByItsShortestReason(t *testing.T) {
-	assert.Equal(t, 14, stock.HoldDays([]stock.Reason{{Part: "roots", Code: "overwatered", Verdict: stock.Hold}, {Part: "roots", Code: "under-rooted", Verdict: stock.Hold}}, 0))
-	assert.Equal(t, 28, stock.HoldDays([]stock.Reason{{Part: "roots", Code: "under-rooted", Verdict: stock.Hold}}, 0))
-	assert.Equal(t, 42, stock.HoldDays(nil, 0))
+	assert.Equal(t, 14, stock.HoldDays(rules.House{}, []stock.Reason{{Part: "roots", Code: "overwatered", Verdict: stock.Hold}, {Part: "roots", Code: "under-rooted", Verdict: stock.Hold}}, 0))
+	assert.Equal(t, 28, stock.HoldDays(rules.House{}, []stock.Reason{{Part: "roots", Code: "under-rooted", Verdict: stock.Hold}}, 0))
+	assert.Equal(t, 42, stock.HoldDays(rules.House{}, nil, 0))
 }
 
 // stock.md: flush from bud swell for 8 weeks, summer until 42 days before the first frost, autumn until 14 after.
@@ -173,18 +173,18 @@ func TestSeasons(t *testing.T) {
 	for day, want := range map[int]string{
 		99: "dormant", 100: "spring-flush", 155: "spring-flush", 156: "summer", 245: "summer", 246: "autumn", 302: "autumn", 303: "dormant", 1: "dormant",
 	} {
-		assert.EqualValues(t, want, stock.SeasonOf(day, 100, 288, false, nil), "day %d", day)
+		assert.EqualValues(t, want, stock.SeasonOf(rules.House{}, day, 100, 288, false, nil), "day %d", day)
 	}
-	assert.EqualValues(t, "dormant", stock.SeasonOf(200, 100, 288, true, ptr(7.9)))
-	assert.EqualValues(t, "summer", stock.SeasonOf(200, 100, 288, true, ptr(8.0)))
+	assert.EqualValues(t, "dormant", stock.SeasonOf(rules.House{}, 200, 100, 288, true, ptr(7.9)))
+	assert.EqualValues(t, "summer", stock.SeasonOf(rules.House{}, 200, 100, 288, true, ptr(8.0)))
 }
 
 func TestATreeThatWaitsForDormancyIsDueWhenItBegins(t *testing.T) {
 	waiting := []stock.Reason{{Part: "roots", Code: "cut-when-dormant", Verdict: stock.Hold}}
-	assert.Equal(t, 13, stock.HoldDays(waiting, stock.DaysToDormancy(290, 100, 288)), "dormant from day 303")
-	assert.Equal(t, 42, stock.HoldDays(waiting, stock.DaysToDormancy(200, 100, 288)))
-	assert.Equal(t, 0, stock.DaysToDormancy(320, 100, 288))
-	assert.Equal(t, 1, stock.DaysToDormancy(302, 100, 288))
+	assert.Equal(t, 13, stock.HoldDays(rules.House{}, waiting, stock.DaysToDormancy(rules.House{}, 290, 100, 288)), "dormant from day 303")
+	assert.Equal(t, 42, stock.HoldDays(rules.House{}, waiting, stock.DaysToDormancy(rules.House{}, 200, 100, 288)))
+	assert.Equal(t, 0, stock.DaysToDormancy(rules.House{}, 320, 100, 288))
+	assert.Equal(t, 1, stock.DaysToDormancy(rules.House{}, 302, 100, 288))
 }
 
 func balledLook() stock.Readings {

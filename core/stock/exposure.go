@@ -129,19 +129,11 @@ func DryingRate(h rules.House, a Air) float64 {
 	}
 	deficit := 0.6108 * math.Exp(17.27*a.TempC/(a.TempC+237.3)) * (1 - a.RHPct/100)
 	factor := h.Value(key)
-	if a.Cover.closed() && num.Over(a.TempC, hotC) {
+	if a.Cover.closed() && num.Over(a.TempC, h.Value(rules.ClockHotC)) {
 		factor *= h.Value(rules.ClockHot)
 	}
 	return factor * deficit
 }
-
-const (
-	hotC      = 25
-	cookingC  = 32
-	frostC    = -1
-	killingC  = -3
-	coldPackC = 5
-)
 
 // Exposure adds up the drying power since lifting and says how many hours are left as the root is kept now.
 //
@@ -170,7 +162,7 @@ func Exposure(h rules.House, in ExposureInput) (ExposureResult, error) {
 	}
 	soaked := bucketRunHours(in.Stages) >= h.Value(rules.ClockBucketHours)-num.Slack
 	out.Status = clockStatus(h, in, math.Max(out.UsedShare, out.AgeShare), soaked)
-	out.Alarms = alarms(in, soaked)
+	out.Alarms = alarms(h, in, soaked)
 	if in.Now.Cover != WaterBucket && num.AtLeast(out.AgeShare, 1) {
 		out.Alarms = append(out.Alarms, "over-age")
 	}
@@ -181,7 +173,7 @@ func Exposure(h rules.House, in ExposureInput) (ExposureResult, error) {
 // presentAge is how long the roots have been in their present cover without a change (a rewetting is none), and
 // the age at which that cover ends, both in hours; a limit of 0 is none.
 func presentAge(h rules.House, in ExposureInput) (age, limit float64) {
-	cold := num.AtMost(in.Now.TempC, coldPackC)
+	cold := num.AtMost(in.Now.TempC, h.Value(rules.ClockColdPackC))
 	for i := len(in.Stages) - 1; i >= 0; i-- {
 		s := in.Stages[i]
 		if s.Rewet != nil {
@@ -191,7 +183,7 @@ func presentAge(h rules.House, in ExposureInput) (age, limit float64) {
 			break
 		}
 		age += *s.Hours
-		cold = cold && num.AtMost(*s.TempC, coldPackC)
+		cold = cold && num.AtMost(*s.TempC, h.Value(rules.ClockColdPackC))
 	}
 	switch in.Now.Cover {
 	case GelBag:
@@ -241,14 +233,14 @@ func clockStatus(h rules.House, in ExposureInput, share float64, soaked bool) Cl
 		}
 	}
 	for _, a := range airs(in) {
-		if num.Under(a.TempC, killingC) && a.Cover != HeeledIn && a.Cover != ColdStore {
+		if num.Under(a.TempC, h.Value(rules.ClockKillingC)) && a.Cover != HeeledIn && a.Cover != ColdStore {
 			if in.Sensitivity == SensitivityTough {
 				atLeast(Critical)
 			} else {
 				atLeast(Spent)
 			}
 		}
-		if a.Cover.closed() && num.Over(a.TempC, cookingC) {
+		if a.Cover.closed() && num.Over(a.TempC, h.Value(rules.ClockCookingC)) {
 			atLeast(Critical)
 		}
 	}
@@ -269,7 +261,7 @@ func airs(in ExposureInput) []Air {
 	return append(out, in.Now)
 }
 
-func alarms(in ExposureInput, soaked bool) []ClockAlarm {
+func alarms(h rules.House, in ExposureInput, soaked bool) []ClockAlarm {
 	out := []ClockAlarm{}
 	add := func(alarm ClockAlarm) {
 		if !has(out, alarm) {
@@ -277,10 +269,10 @@ func alarms(in ExposureInput, soaked bool) []ClockAlarm {
 		}
 	}
 	for _, a := range airs(in) {
-		if num.Under(a.TempC, frostC) && a.Cover != HeeledIn {
+		if num.Under(a.TempC, h.Value(rules.ClockFrostC)) && a.Cover != HeeledIn {
 			add("frost-risk")
 		}
-		if a.Cover.closed() && num.Over(a.TempC, hotC) {
+		if a.Cover.closed() && num.Over(a.TempC, h.Value(rules.ClockHotC)) {
 			add("overheating")
 		}
 	}

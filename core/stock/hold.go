@@ -1,30 +1,27 @@
 package stock
 
+import "sedum/core/rules"
+
 // waits is after how many days a held tree is looked at again, by reason (handbook, house defaults).
-var waits = map[Cause]int{
-	"overwatered": 14, "late-buds": 14, "small-wound": 28, "broken-tip": 28, "under-rooted": 28, "weeping": 28,
-	"yellow-wilting": 14, "isolate": 21, "pot-up": 28, "rotting": 28, "grubs": 21,
+var waits = map[Cause]rules.Key{
+	"overwatered": rules.HoldShort, "late-buds": rules.HoldShort, "yellow-wilting": rules.HoldShort,
+	"small-wound": rules.HoldLong, "broken-tip": rules.HoldLong, "under-rooted": rules.HoldLong, "weeping": rules.HoldLong,
+	"pot-up": rules.HoldLong, "rotting": rules.HoldLong, "isolate": rules.YardQuarantine, "grubs": rules.YardQuarantine,
 }
 
 // forSeason are the reasons that only wait for the season; they are no fault of the tree.
 var forSeason = map[Cause]bool{"wait-for-dormancy": true, "wait-for-cool": true, "cut-when-dormant": true}
 
-const (
-	longestWait = 42
-	// leafFallDays after the first frost a tree counts as dormant.
-	leafFallDays = 14
-)
-
 // HoldDays is after how many days a held tree is looked at again; the shortest of its reasons counts. A tree that waits
-// for dormancy is due when that begins, or after 42 days when that is later or it never does.
-func HoldDays(reasons []Reason, daysToDormancy int) int {
-	shortest := longestWait
+// for dormancy is due when that begins, or after the longest wait when that is later or it never does.
+func HoldDays(h rules.House, reasons []Reason, daysToDormancy int) int {
+	shortest := int(h.Value(rules.HoldLongest))
 	for _, r := range reasons {
 		if r.Verdict != Hold {
 			continue
 		}
-		if days, ok := waits[r.Code]; ok {
-			shortest = min(shortest, days)
+		if rule, ok := waits[r.Code]; ok {
+			shortest = min(shortest, int(h.Value(rule)))
 		}
 		if forSeason[r.Code] && daysToDormancy > 0 {
 			shortest = min(shortest, daysToDormancy)
@@ -47,11 +44,11 @@ func WaitsForSeason(a Assessment) bool {
 }
 
 // DaysToDormancy counts the days from a day of the year until trees count as dormant, 0 when they do.
-func DaysToDormancy(dayOfYear, budSwellDay, firstFrostDay int) int {
-	if SeasonOf(dayOfYear, budSwellDay, firstFrostDay, false, nil) == SeasonDormant {
+func DaysToDormancy(h rules.House, dayOfYear, budSwellDay, firstFrostDay int) int {
+	if SeasonOf(h, dayOfYear, budSwellDay, firstFrostDay, false, nil) == SeasonDormant {
 		return 0
 	}
-	return ((firstFrostDay+leafFallDays+1-dayOfYear)%365 + 365) % 365
+	return ((firstFrostDay+int(h.Value(rules.SeasonLeafFall))+1-dayOfYear)%365 + 365) % 365
 }
 
 // Faulty tells whether a look counts against its lot: sent back, or held for what the tree is and not for

@@ -76,8 +76,8 @@ func TestOriginsHaveAListOfTheirOwn(t *testing.T) {
 	var l fault.List
 	require.ErrorAs(t, err, &l)
 	assert.Equal(t, "origin", l[0].Field)
-	assert.Equal(t, 28, stock.HoldDays([]stock.Reason{{Part: "stub", Code: "rotting", Verdict: stock.Hold}}, 0))
-	assert.Equal(t, 21, stock.HoldDays([]stock.Reason{{Part: "garden-soil", Code: "grubs", Verdict: stock.Hold}}, 0), "as quarantine")
+	assert.Equal(t, 28, stock.HoldDays(rules.House{}, []stock.Reason{{Part: "stub", Code: "rotting", Verdict: stock.Hold}}, 0))
+	assert.Equal(t, 21, stock.HoldDays(rules.House{}, []stock.Reason{{Part: "garden-soil", Code: "grubs", Verdict: stock.Hold}}, 0), "as quarantine")
 }
 
 // stock.md: 0 radial and fine, 1 moderate, 2 major or girdling, 3 severe or strangling; each zone for itself.

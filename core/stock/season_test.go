@@ -6,6 +6,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"pgregory.net/rapid"
 
+	"sedum/core/rules"
 	"sedum/core/stock"
 )
 
@@ -20,7 +21,7 @@ func TestAYearHasItsSeasonsInOrder(t *testing.T) {
 		lengths, runs, before := map[stock.Season]int{}, []stock.Season{}, stock.Season("")
 		for i := range 365 {
 			day := (swell+i-1)%365 + 1
-			season := stock.SeasonOf(day, swell, frost, false, nil)
+			season := stock.SeasonOf(rules.House{}, day, swell, frost, false, nil)
 			lengths[season]++
 			if season != before {
 				runs = append(runs, season)
@@ -44,10 +45,10 @@ func TestTheDaysToDormancyAreCounted(t *testing.T) {
 	for _, c := range []struct{ swell, frost int }{{100, 288}, {60, 320}, {130, 260}} {
 		for day := 1; day <= 365; day++ {
 			want := 0
-			for stock.SeasonOf((day+want-1)%365+1, c.swell, c.frost, false, nil) != "dormant" {
+			for stock.SeasonOf(rules.House{}, (day+want-1)%365+1, c.swell, c.frost, false, nil) != "dormant" {
 				want++
 			}
-			assert.Equal(t, want, stock.DaysToDormancy(day, c.swell, c.frost), "day %d of %+v", day, c)
+			assert.Equal(t, want, stock.DaysToDormancy(rules.House{}, day, c.swell, c.frost), "day %d of %+v", day, c)
 		}
 	}
 }
@@ -58,8 +59,8 @@ func TestEvergreensAreDormantByTheCold(t *testing.T) {
 		mean float64
 		want string
 	}{{7.9, "dormant"}, {8, "summer"}, {15, "summer"}} {
-		assert.EqualValues(t, c.want, stock.SeasonOf(200, 100, 288, true, &c.mean), "%g C", c.mean)
-		assert.EqualValues(t, "summer", stock.SeasonOf(200, 100, 288, false, &c.mean), "a tree that sheds its leaves goes by the calendar")
+		assert.EqualValues(t, c.want, stock.SeasonOf(rules.House{}, 200, 100, 288, true, &c.mean), "%g C", c.mean)
+		assert.EqualValues(t, "summer", stock.SeasonOf(rules.House{}, 200, 100, 288, false, &c.mean), "a tree that sheds its leaves goes by the calendar")
 	}
-	assert.EqualValues(t, "summer", stock.SeasonOf(200, 100, 288, true, nil))
+	assert.EqualValues(t, "summer", stock.SeasonOf(rules.House{}, 200, 100, 288, true, nil))
 }

@@ -1,6 +1,9 @@
 package yard
 
-import "sedum/core/stock"
+import (
+	"sedum/core/rules"
+	"sedum/core/stock"
+)
 
 // Damage is what a journey did to a tree.
 type Damage string
@@ -50,14 +53,14 @@ type Repair struct {
 // RepairOf tells the repair for a damage, by the tables of stock.md: a broken twig is cut back to a fork, a broken tip
 // that will regrow is held, a fresh wound under a quarter of the girth is trimmed and held, over it goes back; a ball
 // that moves in its cloth has broken roots.
-func RepairOf(d Damage, girthShare float64) Repair {
+func RepairOf(h rules.House, d Damage, girthShare float64) Repair {
 	switch d {
 	case BrokenBranch:
 		return Repair{"cut-back", stock.Fix}
 	case BrokenLeader:
 		return Repair{"new-leader", stock.Hold}
 	case TornBark:
-		if girthShare > 0.25 {
+		if girthShare > h.Value(rules.DamageGirth) {
 			return Repair{"none", stock.SendBack}
 		}
 		return Repair{"trim-bark", stock.Hold}
@@ -73,22 +76,22 @@ func RepairOf(d Damage, girthShare float64) Repair {
 
 // DamageHoldDays is after how many days a tree that is held for a damage is looked at again: scorched leaves in 14, a wound
 // or a broken tip in 28 (as the same findings at the bench).
-func DamageHoldDays(d Damage) int {
+func DamageHoldDays(h rules.House, d Damage) int {
 	if d == WindBurn {
-		return 14
+		return int(h.Value(rules.HoldShort))
 	}
-	return 28
+	return int(h.Value(rules.HoldLong))
 }
 
 // AfterDamage is where a damage on arrival puts a tree, and in how many days it is looked at again (0: no date). What goes back stands
 // apart; what is held waits, when somebody has looked at it before, else the look comes first. What is apart, held or gone stays.
-func AfterDamage(d Damage, r Repair, s stock.State, looked bool) (to stock.State, days int) {
+func AfterDamage(h rules.House, d Damage, r Repair, s stock.State, looked bool) (to stock.State, days int) {
 	switch {
 	case s.Left() || s == stock.Apart:
 	case r.Verdict == stock.SendBack:
 		return stock.Apart, 0
 	case r.Verdict == stock.Hold && looked && s != stock.Held:
-		return stock.Held, DamageHoldDays(d)
+		return stock.Held, DamageHoldDays(h, d)
 	}
 	return s, 0
 }

@@ -240,14 +240,14 @@ func TestWhatTheJourneyDid(t *testing.T) {
 		{yard.TornBark, 0.1, stock.Hold, "trim-bark"}, {yard.TornBark, 0.25, stock.Hold, "trim-bark"}, {yard.TornBark, 0.26, stock.SendBack, "none"},
 		{yard.WindBurn, 0, stock.Hold, "shade-and-water"}, {yard.BrokenPot, 0, stock.Fix, "repot"}, {yard.LooseBall, 0, stock.SendBack, "none"},
 	} {
-		r := yard.RepairOf(c.damage, c.girth)
+		r := yard.RepairOf(rules.House{}, c.damage, c.girth)
 		assert.Equal(t, c.verdict, r.Verdict, "%s %g", c.damage, c.girth)
 		assert.EqualValues(t, c.do, r.Do, c.damage)
 	}
 	for _, d := range set.All[yard.Damage]() {
-		assert.NotEmpty(t, yard.RepairOf(d, 0).Do, d)
+		assert.NotEmpty(t, yard.RepairOf(rules.House{}, d, 0).Do, d)
 	}
-	assert.Empty(t, yard.RepairOf("dragon", 0).Do)
+	assert.Empty(t, yard.RepairOf(rules.House{}, "dragon", 0).Do)
 }
 
 func TestAnAmountInTheHousesOwnMeasures(t *testing.T) {
