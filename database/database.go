@@ -48,9 +48,10 @@ type Server struct {
 }
 
 const (
-	usualPort     = 3316
-	startPatience = 60 * time.Second
-	stopPatience  = 30 * time.Second
+	usualPort        = 3316
+	startPatience    = 60 * time.Second
+	stopPatience     = 30 * time.Second
+	leftoverPatience = 8 * time.Second
 )
 
 // Start makes the data folder when it is new, ends a server that an earlier program left behind, and
@@ -310,10 +311,16 @@ func (s *Server) endLeftover() error {
 	if err != nil {
 		return nil
 	}
-	_ = process.Signal(syscall.SIGTERM)
-	for deadline := time.Now().Add(stopPatience); time.Now().Before(deadline); time.Sleep(50 * time.Millisecond) {
-		if !s.isOurs(pid) {
-			return nil
+	// One that is asked to end while it still comes up may hang for good; what it confirmed is on the disk.
+	for _, sent := range []struct {
+		signal   syscall.Signal
+		patience time.Duration
+	}{{syscall.SIGTERM, leftoverPatience}, {syscall.SIGKILL, stopPatience}} {
+		_ = process.Signal(sent.signal)
+		for deadline := time.Now().Add(sent.patience); time.Now().Before(deadline); time.Sleep(50 * time.Millisecond) {
+			if !s.isOurs(pid) {
+				return nil
+			}
 		}
 	}
 	return fmt.Errorf("an earlier database (process %d) does not end", pid)

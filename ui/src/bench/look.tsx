@@ -5,7 +5,6 @@ import { useTranslation } from 'react-i18next'
 import { useLocation } from 'wouter'
 import { Problem, type Readings, type Tree } from '../api/client'
 import { assessQuery, treeQuery } from '../api/queries'
-import { lotSize } from '../arrivals/lot-size'
 import { TreeSection } from '../drawing/tree-section'
 import { away } from '../offline/kept'
 import { useKeptDeed } from '../offline/use-kept-deed'
@@ -22,6 +21,7 @@ import { JourneyFold } from './journey-part'
 import { LineStage } from './line-stage'
 import { PhotosPart } from './photos-part'
 import { SplitBundle } from './split-bundle'
+import { TreeTitle } from './tree-title'
 import { TwoStates } from './two-states'
 
 const stages = ['above', 'line', 'below'] as const
@@ -241,23 +241,4 @@ function repeats(last: Readings): Partial<Draft['readings']> {
       ? { bare_root: { root_spread_mm: bare_root.root_spread_mm, root_length_mm: bare_root.root_length_mm } }
       : {}),
   }
-}
-
-export function TreeTitle({ tree }: { tree: Tree }) {
-  const { t } = useTranslation()
-  return (
-    <>
-      <h1 className="text-[1.7rem]">
-        {tree.lot.common}
-        {tree.lot.cultivar && ` ‘${tree.lot.cultivar}’`}, {lotSize(tree.lot, t)}
-      </h1>
-      <p className="text-soft leading-snug">
-        <span className="figure text-ink">{tree.tag}</span> · {tree.lot.grower} ·{' '}
-        {tree.row > 0
-          ? t('lot-row', { lot: tree.lot.number, row: tree.row, number: tree.in_row })
-          : t('lot-place', { lot: tree.lot.number, place: tree.number })}
-        {tree.bundle_count > 1 && ` · ${t('bundle-of', { count: tree.bundle_count })}`}
-      </p>
-    </>
-  )
 }

@@ -10,9 +10,9 @@ import { sayProblem } from '../parts/states'
 import { useSettings } from '../words/settings'
 import { AnswerPanel } from './answer-panel'
 import { JourneyFold, PottingFold } from './journey-part'
-import { TreeTitle } from './look'
 import { PhotosPart } from './photos-part'
 import { SplitBundle } from './split-bundle'
+import { TreeTitle } from './tree-title'
 
 type To = Schemas['BenchMove']['to']
 

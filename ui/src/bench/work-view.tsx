@@ -6,7 +6,7 @@ import { useKeptOf } from '../offline/kept'
 import { useKeptDeed } from '../offline/use-kept-deed'
 import { sayProblem } from '../parts/states'
 import { AnswerPanel } from './answer-panel'
-import { TreeTitle } from './look'
+import { TreeTitle } from './tree-title'
 
 /** The corrections of one tree, one touch each; each can be taken back. */
 export function WorkView({ tree, onLook }: { tree: Tree; onLook: () => void }) {

@@ -9,8 +9,9 @@ import { SpotSection } from '../drawing/spot-section'
 import { Failed, Loading, Nothing, sayProblem } from '../parts/states'
 import { useKept } from '../parts/use-kept'
 import { named } from '../words/named'
+import { ClimatePart } from './climate-part'
 import { DrainageHole } from './drainage-hole'
-import { AirPart, ClimatePart, RoomPart, SoilPart } from './parts'
+import { AirPart, RoomPart, SoilPart } from './parts'
 import { Services } from './services'
 
 export type Change = Omit<Schemas['GroundChange'], 'version' | 'site_version'>
