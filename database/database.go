@@ -297,16 +297,29 @@ func (s *Server) Stop() {
 	}
 }
 
-// endLeftover ends a server of this very folder that outlived its program.
+// endLeftover ends whatever server of this very folder outlived its program. It is looked for among the processes: one whose program was
+// killed in the moment of starting it has not written its number down yet.
 func (s *Server) endLeftover() error {
-	text, err := os.ReadFile(s.path("db.pid"))
-	if err != nil {
-		return nil // there is none
+	for _, pid := range s.leftovers() {
+		if err := s.end(pid); err != nil {
+			return err
+		}
 	}
-	pid, err := strconv.Atoi(strings.TrimSpace(string(text)))
-	if err != nil || !s.isOurs(pid) {
-		return nil
+	return nil
+}
+
+func (s *Server) leftovers() []int {
+	out := []int{}
+	folders, _ := filepath.Glob("/proc/[0-9]*")
+	for _, folder := range folders {
+		if pid, err := strconv.Atoi(filepath.Base(folder)); err == nil && s.isOurs(pid) {
+			out = append(out, pid)
+		}
 	}
+	return out
+}
+
+func (s *Server) end(pid int) error {
 	process, err := os.FindProcess(pid)
 	if err != nil {
 		return nil

@@ -9,6 +9,7 @@ import (
 	"net/http"
 	"os"
 	"os/exec"
+	"path/filepath"
 	"sync"
 	"sync/atomic"
 	"syscall"
@@ -97,6 +98,11 @@ func (y *target) write(me int, tags []string) (map[string]int, error) {
 // write: nothing that was confirmed is lost, nothing is done twice or by half, and the start command always brings it back.
 func TestHardKillsUnderFourWriters(t *testing.T) {
 	program, home := buildProgram(t), openHome(t)
+	t.Cleanup(func() {
+		if text, err := os.ReadFile(filepath.Join(home, "db", "mariadb.log")); err == nil && t.Failed() {
+			t.Log("the end of the database's log:", string(text[max(0, len(text)-6000):]))
+		}
+	})
 	d := start(t, program, home)
 	y := &target{client: d.client}
 	y.address.Store(&d.address)

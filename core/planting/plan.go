@@ -60,7 +60,7 @@ type Spot struct {
 	Drained         bool             `json:"drained" doc:"the drainage was measured"`
 	RaiseMM         float64          `json:"raise_mm" minimum:"0" maximum:"600"`
 	SoilGroup       ground.SoilGroup `json:"soil_group" optional:"true"`
-	SoilClass       ground.SoilClass `json:"soil_class"`
+	SoilClass       ground.SoilClass `json:"soil_class" optional:"true"`
 	SummerDeficitMM *float64         `json:"summer_deficit_mm"`
 	AvailableMMPM   *float64         `json:"available_water_mm_per_m"`
 	Water           ground.Water     `json:"water" optional:"true"`

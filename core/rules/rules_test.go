@@ -1,12 +1,15 @@
 package rules_test
 
 import (
+	"fmt"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"sedum/core/fault"
 	"sedum/core/rules"
+	"sedum/core/set"
 )
 
 func TestEveryRuleHasASoundDefault(t *testing.T) {
@@ -37,3 +40,39 @@ func TestAHouseIsAValue(t *testing.T) {
 }
 
 func second(_ rules.House, err error) error { return err }
+
+// A house is kept whole with what was judged by it: later defaults change nothing of it, and what is unknown is refused.
+func TestAHouseIsKeptWhole(t *testing.T) {
+	own, err := rules.House{}.With(rules.MulchGap, 120)
+	require.NoError(t, err)
+	own, err = own.WithSchool(rules.StepFlare, "proud")
+	require.NoError(t, err)
+	whole := own.Whole()
+	assert.Len(t, whole.Values, len(set.All[rules.Key]()))
+	assert.Len(t, whole.Schools, len(set.All[rules.Step]()))
+	again := rules.Restore(whole)
+	for _, r := range rules.Catalogue() {
+		assert.InDelta(t, own.Value(r.Key), again.Value(r.Key), 0, r.Key)
+	}
+	assert.Equal(t, "proud", again.School(rules.StepFlare))
+	assert.Equal(t, "by-season", again.School(rules.StepRoots))
+	_, known := rules.Find("no.such")
+	assert.False(t, known)
+	assert.Panics(t, func() { rules.House{}.Value("no.such") }, "a key that no rule has is a bug of ours")
+	assert.Panics(t, func() { rules.House{}.School("no-step") })
+	_, known = rules.FindSchools("no-step")
+	assert.False(t, known)
+	assert.Equal(t, "mulch", func() string { r, _ := rules.Find(rules.MulchGap); return r.Group() }())
+	_, err = rules.House{}.With(rules.MulchGap, -1)
+	var l fault.List
+	require.ErrorAs(t, err, &l)
+	assert.Equal(t, fault.AtLeast, l[0].Code)
+}
+
+// Two houses at once: the first lays mulch as we do, the second keeps it further from the trunk.
+func Example() {
+	ours := rules.House{}
+	theirs, err := ours.With(rules.MulchGap, 150)
+	fmt.Println(ours.Value(rules.MulchGap), theirs.Value(rules.MulchGap), err, theirs.Changed())
+	// Output: 100 150 <nil> map[mulch.gap_mm:150]
+}

@@ -3252,7 +3252,7 @@ export interface components {
             raise_mm: number;
             services_marked: boolean;
             sloping: boolean;
-            soil_class: components["schemas"]["GroundSoilClass"];
+            soil_class: components["schemas"]["GroundSoilClass"] | "";
             soil_group: components["schemas"]["GroundSoilGroup"] | "";
             /** Format: double */
             summer_deficit_mm: number | null;
