@@ -14,7 +14,7 @@ type one struct {
 	open   func(context.Context) (querier, error)
 	conn   querier
 	broken error
-	watch  func(statement string) error
+	watch  func(statement string, values []any) error
 }
 
 type querier interface {
@@ -25,7 +25,7 @@ type querier interface {
 }
 
 // ready is the connection, opened at the first statement.
-func (o *one) ready(ctx context.Context, statement string) (querier, error) {
+func (o *one) ready(ctx context.Context, statement string, values []any) (querier, error) {
 	if o.broken != nil {
 		return nil, o.broken
 	}
@@ -37,7 +37,7 @@ func (o *one) ready(ctx context.Context, statement string) (querier, error) {
 		o.conn = conn
 	}
 	if o.watch != nil {
-		if err := o.watch(statement); err != nil {
+		if err := o.watch(statement, values); err != nil {
 			return nil, o.note(err)
 		}
 	}
@@ -52,7 +52,7 @@ func (o *one) note(err error) error {
 }
 
 func (o *one) PrepareContext(ctx context.Context, query string) (*sql.Stmt, error) {
-	conn, err := o.ready(ctx, query)
+	conn, err := o.ready(ctx, query, nil)
 	if err != nil {
 		return nil, err
 	}
@@ -61,7 +61,7 @@ func (o *one) PrepareContext(ctx context.Context, query string) (*sql.Stmt, erro
 }
 
 func (o *one) ExecContext(ctx context.Context, query string, args ...any) (sql.Result, error) {
-	conn, err := o.ready(ctx, query)
+	conn, err := o.ready(ctx, query, args)
 	if err != nil {
 		return nil, err
 	}
@@ -70,7 +70,7 @@ func (o *one) ExecContext(ctx context.Context, query string, args ...any) (sql.R
 }
 
 func (o *one) QueryContext(ctx context.Context, query string, args ...any) (*sql.Rows, error) {
-	conn, err := o.ready(ctx, query)
+	conn, err := o.ready(ctx, query, args)
 	if err != nil {
 		return nil, err
 	}
@@ -80,7 +80,7 @@ func (o *one) QueryContext(ctx context.Context, query string, args ...any) (*sql
 
 // QueryRowContext is for GORM's sake; nothing of ours uses it, for its error comes too late to be noted.
 func (o *one) QueryRowContext(ctx context.Context, query string, args ...any) *sql.Row {
-	conn, err := o.ready(ctx, query)
+	conn, err := o.ready(ctx, query, args)
 	if err != nil {
 		gone, cancel := context.WithCancel(ctx)
 		cancel()

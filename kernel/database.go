@@ -19,8 +19,8 @@ import (
 type Database struct {
 	pool *sql.DB
 	gorm *gorm.DB
-	// Watch is asked before every statement of a Tx; an error of its is the statement's. Tests count and break statements by it.
-	Watch func(statement string) error
+	// Watch is asked before every statement of a Tx; an error of its is the statement's. Tests count, break and explain statements by it.
+	Watch func(statement string, values []any) error
 }
 
 func init() {

@@ -74,7 +74,7 @@ func TestADeedThatFailsAnywhereLeavesNothing(t *testing.T) {
 	}
 	for at := 1; at <= 3; at++ {
 		n := 0
-		k.Database().Watch = func(string) error {
+		k.Database().Watch = func(string, []any) error {
 			if n++; n == at {
 				return full
 			}
