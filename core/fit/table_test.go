@@ -36,8 +36,12 @@ func TestTheTableOfFactors(t *testing.T) {
 		{"two classes too wet", fit.Drainage, func(s *fit.Site, _ *fit.Kind) { s.Drainage = ptr(ground.DrainagePoor) }, 0.15},
 		{"half way up the pH", fit.Reaction, func(s *fit.Site, _ *fit.Kind) { s.PH = ptr(5.0) }, 0.5},
 		{"pH unknown to a kind of a wide range", fit.Reaction, func(s *fit.Site, k *fit.Kind) { s.PH, k.PH = nil, &[4]float64{4, 5, 7.5, 8} }, 0.8},
-		{"no water, index 2", fit.Drought, func(s *fit.Site, k *fit.Kind) { s.SummerDeficitMM, s.Water, k.Drought = ptr(300.0), ptr(ground.WaterNone), ptr(3) }, 0.2},
-		{"carried water, index 2 over a tolerance of 0", fit.Drought, func(s *fit.Site, k *fit.Kind) { s.SummerDeficitMM, s.Water, k.Drought = ptr(300.0), ptr(ground.WaterCarried), ptr(0) }, 0.6},
+		{"no water, index 2", fit.Drought, func(s *fit.Site, k *fit.Kind) {
+			s.SummerDeficitMM, s.Water, k.Drought = ptr(300.0), ptr(ground.WaterNone), ptr(3)
+		}, 0.2},
+		{"carried water, index 2 over a tolerance of 0", fit.Drought, func(s *fit.Site, k *fit.Kind) {
+			s.SummerDeficitMM, s.Water, k.Drought = ptr(300.0), ptr(ground.WaterCarried), ptr(0)
+		}, 0.6},
 		{"meets something in 25 years", fit.Room, func(s *fit.Site, _ *fit.Kind) { s.ConflictYear = ptr(25) }, 0.8},
 		{"meets something in 12 years", fit.Room, func(s *fit.Site, _ *fit.Kind) { s.ConflictYear = ptr(12) }, 0.4},
 		{"meets something at once", fit.Room, func(s *fit.Site, _ *fit.Kind) { s.ConflictYear = ptr(0) }, 0.1},

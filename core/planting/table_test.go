@@ -85,7 +85,9 @@ func TestWindowWithoutFrost(t *testing.T) {
 	assert.Equal(t, planting.WindowFine, status(func(in *planting.WindowInput) { in.DayOfYear = 330 }))
 	assert.Equal(t, planting.WindowFine, status(func(in *planting.WindowInput) { in.DayOfYear = (330+89-1)%365 + 1 }), "89 days after, both ends in")
 	assert.Equal(t, planting.WindowNo, status(func(in *planting.WindowInput) { in.DayOfYear = (330+90-1)%365 + 1 }))
-	assert.Equal(t, planting.WindowBest, status(func(in *planting.WindowInput) { in.Form, in.DayOfYear, in.RainsFromDay = stock.Container, 150, ptr(120) }))
+	assert.Equal(t, planting.WindowBest, status(func(in *planting.WindowInput) {
+		in.Form, in.DayOfYear, in.RainsFromDay = stock.Container, 150, ptr(120)
+	}))
 	assert.Equal(t, planting.WindowRisky, status(func(in *planting.WindowInput) { in.Form, in.DayOfYear = stock.Balled, 150 }))
 	_, err := planting.Window(rules.House{}, planting.WindowInput{Form: stock.Container, DayOfYear: 5, Ground: planting.GroundWorkable, Buds: stock.BudsDormant})
 	var l fault.List
@@ -172,7 +174,9 @@ func TestThePlanFollowsFormAndDay(t *testing.T) {
 	for _, s := range locked.Steps {
 		assert.Equal(t, s.Digs, s.Locked, "%s: nobody digs before services are marked", s.Code)
 	}
-	big := plan(func(in *planting.Input) { in.Tree.Form, in.Tree.CaliperMM, in.Tree.StandsAlone = stock.Balled, 120, false })
+	big := plan(func(in *planting.Input) {
+		in.Tree.Form, in.Tree.CaliperMM, in.Tree.StandsAlone = stock.Balled, 120, false
+	})
 	assert.Contains(t, big.Stops, "contractor")
 	assert.Contains(t, plan(func(in *planting.Input) { in.Today.Ground = planting.GroundFrozen }).Stops, "window-no")
 	shrub := plan(func(in *planting.Input) { in.Kind.Shrub, in.Tree.BallDiameterMM, in.Tree.BallHeightMM = true, 120, 110 })

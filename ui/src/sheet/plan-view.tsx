@@ -161,7 +161,7 @@ function Figure({ figure: f, about }: { figure: Schemas['WordsFigureWords']; abo
       <dd>
         <Popover.Root>
           <Popover.Trigger
-            className="figure min-h-11 text-left text-[1.7rem] leading-tight underline decoration-line decoration-2 underline-offset-4 hover:decoration-rose"
+            className="figure min-h-11 text-left text-[1.7rem] leading-tight underline decoration-line decoration-2 underline-offset-[9px] hover:decoration-rose"
             disabled={f.withheld}
             data-testid={`figure-${f.key}`}
           >

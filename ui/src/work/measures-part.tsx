@@ -39,7 +39,7 @@ export function MeasuresPart({ may }: { may: boolean }) {
       <h2 className="border-ink border-b-2 pb-1 text-xl">{t('measures.title')}</h2>
       <ul>
         {list.data?.measures.map((each) => (
-          <li key={each.id} className="row-line flex min-h-12 items-center gap-3">
+          <li key={each.id} className="row-line flex min-h-12 items-center gap-3 py-2">
             <span className="mr-auto leading-tight">
               <span className="block font-semibold">{each.name}</span>
               <span className="text-soft text-sm">
