@@ -1,9 +1,7 @@
 package calc_test
 
 import (
-	"encoding/json"
 	"errors"
-	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -11,106 +9,64 @@ import (
 
 	"sedum/core/calc"
 	"sedum/core/fault"
-	"sedum/core/rules"
 )
 
-func faults(t *testing.T, name, input string) fault.List {
-	t.Helper()
-	_, err := calc.Run(rules.House{}, name, []byte(input))
-	var l fault.List
-	require.True(t, errors.As(err, &l), "%s %s: %v", name, input, err)
-	return l
+type part struct {
+	Deep *float64 `json:"deep,omitempty" minimum:"0"`
+	Word string   `json:"word" enum:"a,b"`
 }
 
-func TestBadInputNamesFieldAndCode(t *testing.T) {
-	const et0 = `{"lat_deg":44,"day_of_year":196,"tmax_c":28,"tmin_c":14}`
-	swap := func(from, to string) string { return strings.Replace(et0, from, to, 1) }
-	for _, c := range []struct {
-		name, input, field string
-		code               fault.Code
-	}{
-		{"et0", swap(`"tmin_c":14`, `"tmin_c":14,"moon":1`), "moon", fault.UnknownField},
-		{"et0", swap(`,"tmin_c":14`, ``), "tmin_c", fault.Required},
-		{"et0", swap(`28`, `"warm"`), "tmax_c", fault.WrongType},
-		{"et0", swap(`28`, `null`), "tmax_c", fault.WrongType},
-		{"et0", swap(`196`, `196.5`), "day_of_year", fault.NotWhole},
-		{"et0", swap(`196`, `0`), "day_of_year", fault.AtLeast},
-		{"et0", swap(`196`, `366`), "day_of_year", fault.AtMost},
-		{"et0", swap(`44`, `-66.1`), "lat_deg", fault.AtLeast},
-		{"et0", swap(`28`, `13`), "tmax_c", fault.BelowMinimum},
-		{"et0", swap(`28`, `1e999`), "tmax_c", fault.TooLarge},
-		{"soil-texture", `{"sand_mm":0,"silt_mm":0,"clay_mm":0}`, "sand_mm", fault.NoSum},
-		{"soil-texture", `{"sand_mm":-1,"silt_mm":0,"clay_mm":2}`, "sand_mm", fault.AtLeast},
-		{"flare", `{"form":"bag","habit":"single","ball_height_mm":200,"probes":[]}`, "form", fault.NotAChoice},
-		{"flare", `{"form":"plug","habit":"single","ball_height_mm":0,"probes":[]}`, "ball_height_mm", fault.MustExceed},
-		{"flare", `{"form":"plug","habit":"single","ball_height_mm":90,"probes":[{"bearing_deg":0,"depth_mm":100}]}`, "probes.0.depth_mm", fault.DeeperThan},
-		{"flare", `{"form":"plug","habit":"single","ball_height_mm":90,"probes":[{"bearing_deg":0}]}`, "probes.0.depth_mm", fault.Required},
-		{"percolation", `{"hole_width_mm":300,"scale":"general","readings":[{"min":0,"water_mm":200}]}`, "readings", fault.TooFew},
-		{"percolation", `{"hole_width_mm":300,"scale":"general","readings":[{"min":9,"water_mm":200},{"min":9,"water_mm":190}]}`, "readings.1.min", fault.NotRising},
-		{"percolation", `{"hole_width_mm":300,"scale":"general","readings":[{"min":0,"water_mm":5},{"min":9,"water_mm":0}]}`, "readings.0.water_mm", fault.MustExceed},
-		{"room", `{"height_now_m":2,"height_10_m":5,"height_max_m":4,"spread_10_m":3,"spread_max_m":4,"thirsty":false,"obstacles":[]}`, "height_10_m", fault.GreaterThan},
-		{"room", `{"height_now_m":2,"height_10_m":3,"height_max_m":4,"spread_10_m":3,"spread_max_m":4,"thirsty":false,"obstacles":[{"kind":"line","distance_m":2}]}`, "obstacles.0.height_m", fault.Required},
-	} {
-		l := faults(t, c.name, c.input)
-		found := false
-		for _, f := range l {
-			found = found || (f.Field == c.field && f.Code == c.code)
-		}
-		assert.True(t, found, "%s %s gave %v", c.name, c.input, l)
-	}
+type strict struct {
+	part
+	Wide   float64            `json:"wide" exclusiveMinimum:"0" maximum:"10"`
+	Count  int                `json:"count" minimum:"1"`
+	Round  [2]float64         `json:"round"`
+	Parts  []part             `json:"parts" maxItems:"2"`
+	ByName map[string]float64 `json:"by_name,omitempty"`
+	Maybe  *string            `json:"maybe"`
+	Late   string             `json:"late,omitempty" enum:"x,y"`
 }
 
-func TestBrokenJSONAndUnknownNames(t *testing.T) {
-	for _, broken := range []string{"", "{", "nonsense", `{} {}`, `{"a":}`} {
-		_, err := calc.Run(rules.House{}, "et0", []byte(broken))
-		assert.ErrorIs(t, err, calc.ErrBrokenJSON, broken)
-	}
-	_, err := calc.Run(rules.House{}, "moonphase", []byte("{}"))
-	assert.ErrorIs(t, err, calc.ErrUnknown)
-}
+const whole = `{"word": "a", "wide": 5, "count": 2, "round": [1, 2], "parts": [], "maybe": null}`
 
-// The impossible combinations of hole and window, each with its field.
-func TestImpossibleCombinations(t *testing.T) {
-	hole := func(change map[string]any) string { return changed(t, "hole", 0, change) }
-	for field, input := range map[string]string{
-		"flare_depth_mm": hole(map[string]any{"flare_depth_mm": 260}), "side_shave_mm": hole(map[string]any{"side_shave_mm": 150}),
-		"ball_height_mm": hole(map[string]any{"ball_height_mm": nil}),
-		"root_length_mm": changed(t, "hole", 2, map[string]any{"root_length_mm": nil}),
-	} {
-		assert.True(t, faults(t, "hole", input).Has(field), field)
-	}
-	window := func(change map[string]any) string { return changed(t, "window", 0, change) }
-	assert.True(t, faults(t, "window", window(map[string]any{"first_frost_day": nil})).Has("first_frost_day"))
-	assert.True(t, faults(t, "window", window(map[string]any{"first_frost_day": nil, "last_frost_day": nil})).Has("cool_from_day"))
-	assert.True(t, faults(t, "window", window(map[string]any{"first_frost_day": 100, "last_frost_day": 150})).Has("cool_from_day"), "frost for 50 days is rare")
-	fitCase := strings.Replace(string(readCases(t, "fit")[0].Input), "7.2", "1.2", 1)
-	assert.True(t, faults(t, "fit", fitCase).Has("kind.ph.2"))
-}
-
-// changed is a worked case with some fields set otherwise.
-func changed(t *testing.T, name string, i int, change map[string]any) string {
-	t.Helper()
-	in := map[string]any{}
-	require.NoError(t, json.Unmarshal(readCases(t, name)[i].Input, &in))
-	for k, v := range change {
-		in[k] = v
-	}
-	text, err := json.Marshal(in)
+// Strict reading, case by case: what is wrong is named by its place, all of it at once, and a zero that nobody wrote breaks no limit.
+func TestAnInputIsReadStrictly(t *testing.T) {
+	in, err := calc.Decode[strict]([]byte(whole))
 	require.NoError(t, err)
-	return string(text)
+	assert.Equal(t, strict{part: part{Word: "a"}, Wide: 5, Count: 2, Round: [2]float64{1, 2}, Parts: []part{}}, in)
+	for text, want := range map[string]string{
+		`{}`: "count: required; maybe: required; parts: required; round: required; wide: required; word: required",
+		`{"word": "c", "wide": 0, "count": 0, "round": [1, 2], "parts": [], "maybe": "x"}`:                                              "count: at_least 1; wide: must_exceed 0; word: not_a_choice [a b]",
+		`{"word": 1, "wide": "5", "count": 2.5, "round": [1], "parts": {}, "maybe": 3}`:                                                 "count: not_whole; maybe: wrong_type string; parts: wrong_type array; round: too_few 2; wide: wrong_type number; word: wrong_type string",
+		`{"word": "a", "wide": 1e999, "count": 1e30, "round": [1, 2, 3], "parts": null, "maybe": null}`:                                 "count: too_large; parts: wrong_type array; round: too_many 2; wide: too_large",
+		`{"word": "a", "wide": 5, "count": 2, "round": [1, null], "parts": [], "maybe": null, "x": {"y": [1]}}`:                         "round.1: wrong_type number; x: unknown_field",
+		`{"word": "a", "wide": 5, "count": 2, "round": [1, 2], "parts": [{"word": "b", "deep": -1}, {}, {"word": "a"}], "maybe": null}`: "parts: too_many 2; parts.0.deep: at_least 0; parts.1.word: required",
+		`{"word": "a", "wide": 5, "count": 2, "round": [1, 2], "parts": [], "maybe": null, "late": "z", "by_name": {"a": true}}`:        "by_name.a: wrong_type number; late: not_a_choice [x y]",
+		`{"Word": "a", "wide": 5, "count": 2, "round": [1, 2], "parts": [], "maybe": null}`:                                             "Word: unknown_field; word: required",
+		`[]`: ": wrong_type object",
+	} {
+		_, err := calc.Decode[strict]([]byte(text))
+		var l fault.List
+		require.ErrorAs(t, err, &l, text)
+		assert.Equal(t, want, l.Error(), text)
+	}
+	for _, text := range []string{``, `{`, `nope`, `{"word": "a"} {}`, `{"word": }`, `{"wide": NaN}`, whole[:len(whole)-1], whole + "x", "\xff\xfe{}"} {
+		_, err := calc.Decode[strict]([]byte(text))
+		assert.ErrorIs(t, err, calc.ErrBrokenJSON, text)
+	}
+	two, err := calc.Decode[strict]([]byte(`{"word": "a", "wide": 5, "count": 2.0, "round": [1, 2], "parts": [], "maybe": null, "count": 3e0}`))
+	require.NoError(t, err, "2.0 is whole")
+	assert.Equal(t, 3, two.Count, "what is said last holds")
 }
 
-func TestEverySchemaDescribesItsCases(t *testing.T) {
-	for _, name := range calc.Names() {
-		c, err := calc.Find(name)
-		require.NoError(t, err)
-		properties := c.Schema().Input["properties"].(map[string]any)
-		for _, worked := range readCases(t, name) {
-			var in map[string]any
-			require.NoError(t, json.Unmarshal(worked.Input, &in))
-			for field := range in {
-				assert.Contains(t, properties, field, name)
-			}
+// Whatever bytes come, it answers: with an input, with faults, or that it is no JSON.
+func FuzzDecode(f *testing.F) {
+	f.Add([]byte(whole))
+	f.Add([]byte(`{"round":[[[[[]]]]],"parts":[{"parts":[]}]}`))
+	f.Fuzz(func(t *testing.T, text []byte) {
+		_, err := calc.Decode[strict](text)
+		if err != nil && !errors.As(err, new(fault.List)) && !errors.Is(err, calc.ErrBrokenJSON) {
+			t.Fatal(err)
 		}
-	}
+	})
 }

@@ -4,6 +4,7 @@ import (
 	"bytes"
 	"encoding/json"
 	"errors"
+	"io"
 	"math"
 	"reflect"
 	"slices"
@@ -11,161 +12,277 @@ import (
 	"strings"
 	"sync"
 
-	"github.com/santhosh-tekuri/jsonschema/v6"
-	"github.com/santhosh-tekuri/jsonschema/v6/kind"
-
 	"sedum/core/fault"
 )
 
-var compiled sync.Map // type of the input to its *jsonschema.Schema
-
-// Decode reads JSON strictly into a T: unknown fields, wrong types, missing fields and broken limits
-// are a fault.List, JSON that cannot be read is ErrBrokenJSON. Limits come from T's own tags.
+// Decode reads JSON strictly into a T, once: unknown fields, wrong types, missing fields and broken limits are a fault.List, JSON that
+// cannot be read is ErrBrokenJSON. Limits come from T's own tags; of a field that is not there, or is of the wrong type, no limit is told.
 func Decode[T any](raw []byte) (T, error) {
 	var in T
-	if err := validate(reflect.TypeFor[T](), raw); err != nil {
-		return in, err
+	decoder := json.NewDecoder(bytes.NewReader(raw))
+	decoder.UseNumber()
+	r := reader{tokens: decoder}
+	if err := r.value(reflect.ValueOf(&in).Elem(), ""); err != nil {
+		return in, ErrBrokenJSON
 	}
-	if err := json.Unmarshal(raw, &in); err != nil {
-		return in, fault.List{{Code: fault.WrongType, Limit: err.Error()}}
+	if _, err := decoder.Token(); !errors.Is(err, io.EOF) {
+		return in, ErrBrokenJSON // something comes after it
 	}
-	return in, nil
+	var limits fault.List
+	if errors.As(fault.Check(in).Err(), &limits) {
+		for _, f := range limits {
+			if !slices.ContainsFunc(r.unread, func(at string) bool { return f.Field == at || strings.HasPrefix(f.Field, at+".") || at == "" }) {
+				r.faults = append(r.faults, f)
+			}
+		}
+	}
+	slices.SortStableFunc(r.faults, func(a, b fault.Fault) int { return strings.Compare(a.Field, b.Field) })
+	return in, r.faults.Err()
 }
 
-func validator(t reflect.Type) (*jsonschema.Schema, error) {
-	if s, ok := compiled.Load(t); ok {
-		return s.(*jsonschema.Schema), nil
-	}
-	text, err := json.Marshal(typeSchema(t, ""))
-	if err != nil {
-		return nil, err
-	}
-	document, err := jsonschema.UnmarshalJSON(bytes.NewReader(text))
-	if err != nil {
-		return nil, err
-	}
-	compiler := jsonschema.NewCompiler()
-	where := "sedum:" + strings.ReplaceAll(t.String(), "/", ".")
-	if err := compiler.AddResource(where, document); err != nil {
-		return nil, err
-	}
-	s, err := compiler.Compile(where)
-	if err == nil {
-		compiled.Store(t, s)
-	}
-	return s, err
+// reader puts tokens into a value as they come, and notes what does not fit. Its errors are of JSON that cannot be read.
+type reader struct {
+	tokens *json.Decoder
+	faults fault.List
+	// unread are the places at which nothing was read: their limits are not held against a zero that nobody wrote.
+	unread []string
 }
 
-// validate holds raw JSON against the schema of a type and names every field that breaks it.
-func validate(t reflect.Type, raw []byte) error {
-	// Numbers are read as float64 before the schema sees them: an exponent of nine digits
-	// must not be worked out exactly.
-	var l fault.List
-	var value any
-	if err := json.Unmarshal(raw, &value); errors.As(err, new(*json.UnmarshalTypeError)) {
-		return tooLarge(raw)
-	} else if err != nil {
-		return ErrBrokenJSON
-	}
-	s, err := validator(t)
+func (r *reader) refuse(at string, code fault.Code, limit any) {
+	r.faults.Add(at, code, limit)
+	r.unread = append(r.unread, at)
+}
+
+func (r *reader) value(v reflect.Value, at string) error {
+	token, err := r.tokens.Token()
 	if err != nil {
 		return err
 	}
-	var broken *jsonschema.ValidationError
-	if err := s.Validate(value); errors.As(err, &broken) {
-		collect(broken, &l)
-		slices.SortStableFunc(l, func(a, b fault.Fault) int { return strings.Compare(a.Field, b.Field) })
-		return l.Err()
-	} else if err != nil {
-		return err
+	return r.put(v, at, token)
+}
+
+func under(at, name string) string {
+	if at == "" {
+		return name
+	}
+	return at + "." + name
+}
+
+// called is how a kind of value is named in a fault, as in a schema.
+func called(t reflect.Type) string {
+	switch t.Kind() {
+	case reflect.Struct, reflect.Map:
+		return "object"
+	case reflect.Slice, reflect.Array:
+		return "array"
+	case reflect.Float64:
+		return "number"
+	case reflect.Int, reflect.Int64:
+		return "integer"
+	case reflect.Bool:
+		return "boolean"
+	}
+	return "string"
+}
+
+func (r *reader) put(v reflect.Value, at string, token json.Token) error {
+	if v.Kind() == reflect.Pointer {
+		if token == nil {
+			v.SetZero()
+			return nil
+		}
+		if v.IsNil() {
+			v.Set(reflect.New(v.Type().Elem()))
+		}
+		return r.put(v.Elem(), at, token)
+	}
+	switch x := token.(type) {
+	case json.Delim:
+		switch {
+		case x == '{' && v.Kind() == reflect.Struct:
+			return r.object(v, at)
+		case x == '{' && v.Kind() == reflect.Map:
+			return r.entries(v, at)
+		case x == '[' && (v.Kind() == reflect.Slice || v.Kind() == reflect.Array):
+			return r.list(v, at)
+		}
+		r.refuse(at, fault.WrongType, called(v.Type()))
+		return r.skip()
+	case json.Number:
+		switch v.Kind() {
+		case reflect.Float64, reflect.Int, reflect.Int64:
+			r.number(v, at, x)
+			return nil
+		}
+	case string:
+		if v.Kind() == reflect.String {
+			v.SetString(x)
+			return nil
+		}
+	case bool:
+		if v.Kind() == reflect.Bool {
+			v.SetBool(x)
+			return nil
+		}
+	}
+	r.refuse(at, fault.WrongType, called(v.Type()))
+	return nil
+}
+
+func (r *reader) number(v reflect.Value, at string, text json.Number) {
+	x, err := text.Float64()
+	if err != nil || math.IsInf(x, 0) {
+		r.refuse(at, fault.TooLarge, nil)
+		return
+	}
+	if v.Kind() == reflect.Float64 {
+		v.SetFloat(x)
+		return
+	}
+	if x != math.Trunc(x) {
+		r.refuse(at, fault.NotWhole, nil)
+		return
+	}
+	if n, err := text.Int64(); err == nil {
+		v.SetInt(n)
+	} else if math.Abs(x) < 1<<62 {
+		v.SetInt(int64(x)) // written with a point or an exponent
+	} else {
+		r.refuse(at, fault.TooLarge, nil)
+	}
+}
+
+func (r *reader) object(v reflect.Value, at string) error {
+	fields := fieldsOf(v.Type())
+	seen := make([]bool, len(fields.list))
+	for r.tokens.More() {
+		token, err := r.tokens.Token()
+		if err != nil {
+			return err
+		}
+		name, _ := token.(string)
+		i, known := fields.byName[name]
+		if !known {
+			r.refuse(under(at, name), fault.UnknownField, nil)
+			if err := r.next(); err != nil {
+				return err
+			}
+			continue
+		}
+		seen[i] = true
+		if err := r.value(v.FieldByIndex(fields.list[i].index), under(at, name)); err != nil {
+			return err
+		}
+	}
+	for i, f := range fields.list {
+		if !seen[i] && f.required {
+			r.refuse(under(at, f.name), fault.Required, nil)
+		} else if !seen[i] {
+			r.unread = append(r.unread, under(at, f.name))
+		}
+	}
+	return r.close()
+}
+
+func (r *reader) entries(v reflect.Value, at string) error {
+	v.Set(reflect.MakeMap(v.Type()))
+	for r.tokens.More() {
+		token, err := r.tokens.Token()
+		if err != nil {
+			return err
+		}
+		name, _ := token.(string)
+		each := reflect.New(v.Type().Elem()).Elem()
+		if err := r.value(each, under(at, name)); err != nil {
+			return err
+		}
+		v.SetMapIndex(reflect.ValueOf(name).Convert(v.Type().Key()), each)
+	}
+	return r.close()
+}
+
+func (r *reader) list(v reflect.Value, at string) error {
+	count := 0
+	if v.Kind() == reflect.Slice {
+		v.Set(reflect.MakeSlice(v.Type(), 0, 4))
+	}
+	for ; r.tokens.More(); count++ {
+		each := reflect.New(v.Type().Elem()).Elem()
+		if err := r.value(each, under(at, strconv.Itoa(count))); err != nil {
+			return err
+		}
+		if v.Kind() == reflect.Slice {
+			v.Set(reflect.Append(v, each))
+		} else if count < v.Len() {
+			v.Index(count).Set(each)
+		}
+	}
+	if v.Kind() == reflect.Array && count < v.Len() {
+		r.refuse(at, fault.TooFew, v.Len())
+	} else if v.Kind() == reflect.Array && count > v.Len() {
+		r.refuse(at, fault.TooMany, v.Len())
+	}
+	return r.close()
+}
+
+func (r *reader) close() error {
+	_, err := r.tokens.Token()
+	return err
+}
+
+// next passes over a whole value.
+func (r *reader) next() error {
+	token, err := r.tokens.Token()
+	if d, open := token.(json.Delim); err == nil && open && (d == '{' || d == '[') {
+		return r.skip()
+	}
+	return err
+}
+
+// skip passes over the rest of a list or an object that was begun.
+func (r *reader) skip() error {
+	for depth := 1; depth > 0; {
+		token, err := r.tokens.Token()
+		if err != nil {
+			return err
+		}
+		switch token {
+		case json.Delim('{'), json.Delim('['):
+			depth++
+		case json.Delim('}'), json.Delim(']'):
+			depth--
+		}
 	}
 	return nil
 }
 
-// tooLarge names the numbers that no float64 can hold.
-func tooLarge(raw []byte) error {
-	decoder := json.NewDecoder(bytes.NewReader(raw))
-	decoder.UseNumber()
-	var value any
-	if err := decoder.Decode(&value); err != nil {
-		return ErrBrokenJSON
-	}
-	var l fault.List
-	findTooLarge(value, "", &l)
-	return l.Err()
+// fields are those of a struct by their JSON names, with those of embedded structs beside the others.
+type fields struct {
+	list   []field
+	byName map[string]int
 }
 
-func findTooLarge(value any, path string, l *fault.List) {
-	under := func(name string) string {
-		if path == "" {
-			return name
-		}
-		return path + "." + name
-	}
-	switch v := value.(type) {
-	case json.Number:
-		if x, err := v.Float64(); err != nil || math.IsInf(x, 0) {
-			l.Add(path, fault.TooLarge, nil)
-		}
-	case []any:
-		for i := range v {
-			findTooLarge(v[i], under(strconv.Itoa(i)), l)
-		}
-	case map[string]any:
-		for k := range v {
-			findTooLarge(v[k], under(k), l)
-		}
-	}
+type field struct {
+	name     string
+	index    []int
+	required bool
 }
 
-func collect(e *jsonschema.ValidationError, l *fault.List) {
-	for _, cause := range e.Causes {
-		collect(cause, l)
+var known sync.Map // reflect.Type to fields
+
+func fieldsOf(t reflect.Type) fields {
+	if f, ok := known.Load(t); ok {
+		return f.(fields)
 	}
-	path := strings.Join(e.InstanceLocation, ".")
-	under := func(name string) string {
-		if path == "" {
-			return name
+	out := fields{byName: map[string]int{}}
+	for _, f := range reflect.VisibleFields(t) {
+		name := fault.FieldName(f)
+		if name == "" || f.Anonymous || !f.IsExported() {
+			continue
 		}
-		return path + "." + name
+		out.byName[name] = len(out.list)
+		out.list = append(out.list, field{name, f.Index, !strings.Contains(f.Tag.Get("json"), ",omitempty")})
 	}
-	number := func(r interface{ Float64() (float64, bool) }) float64 { x, _ := r.Float64(); return x }
-	switch k := e.ErrorKind.(type) {
-	case *kind.Required:
-		for _, name := range k.Missing {
-			l.Add(under(name), fault.Required, nil)
-		}
-	case *kind.AdditionalProperties:
-		for _, name := range k.Properties {
-			l.Add(under(name), fault.UnknownField, nil)
-		}
-	case *kind.Type:
-		if k.Got == "number" && slices.Contains(k.Want, "integer") {
-			l.Add(path, fault.NotWhole, nil)
-			return
-		}
-		l.Add(path, fault.WrongType, k.Want[0])
-	case *kind.Enum:
-		choices := []string{}
-		for _, c := range k.Want {
-			if s, ok := c.(string); ok {
-				choices = append(choices, s)
-			}
-		}
-		l.Add(path, fault.NotAChoice, choices)
-	case *kind.ExclusiveMinimum:
-		l.Add(path, fault.MustExceed, number(k.Want))
-	case *kind.Minimum:
-		l.Add(path, fault.AtLeast, number(k.Want))
-	case *kind.ExclusiveMaximum:
-		l.Add(path, fault.MustBeUnder, number(k.Want))
-	case *kind.Maximum:
-		l.Add(path, fault.AtMost, number(k.Want))
-	case *kind.MinItems:
-		l.Add(path, fault.TooFew, k.Want)
-	case *kind.MaxLength:
-		l.Add(path, fault.TooLong, k.Want)
-	case *kind.MaxItems:
-		l.Add(path, fault.TooMany, k.Want)
-	}
+	known.Store(t, out)
+	return out
 }
