@@ -47,7 +47,13 @@ function Ranking({ id, tag }: { id: string; tag: string | null }) {
   const { t } = useTranslation()
   const match = useQuery(matchQuery(id, tag))
   const [excluded, setExcluded] = useState(false)
-  if (match.isPending) return <Loading what={t('match.judging')} />
+  if (match.isPending)
+    return (
+      <>
+        <h1 className="sr-only">{t('match.judging')}</h1>
+        <Loading what={t('match.judging')} />
+      </>
+    )
   if (match.error) return <Failed cause={match.error} again={() => match.refetch()} />
   const { spot, kinds } = match.data
   const here = kinds.filter((k) => k.mark !== 'excluded')
