@@ -37,7 +37,11 @@ func against(s words.Speaker, e *stock.Evidence) (string, rules.Key) {
 		}
 		return s.Measure(planting.Measure{Value: v, Unit: e.Unit})
 	}
-	return s.Say("reason.against", map[string]any{"found": said(e.Value), "limit": said(e.Limit)}), e.Rule
+	id := "reason.against"
+	if e.Value < e.Limit {
+		id = "reason.against.least"
+	}
+	return s.Say(id, map[string]any{"found": said(e.Value), "limit": said(e.Limit)}), e.Rule
 }
 
 func leadsTo(s words.Speaker, r stock.Reason) string {
