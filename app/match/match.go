@@ -146,17 +146,34 @@ func matchKind(tx *kernel.Tx, ask KindAsk) (Kind, error) {
 
 // kindsOf gathers what was judged by kind, in its order, with at most so many trees of each.
 func kindsOf(tx *kernel.Tx, judged []Judged, most int) ([]Kind, error) {
-	place, room, lots := map[string]int{}, map[string]int{}, []string{}
-	out := []Kind{}
+	heights, numbers := map[int]int{}, []int{}
 	for _, j := range judged {
-		name := j.Lot.Called()
+		heights[j.Lot.Number]++
+		numbers = append(numbers, j.Lot.Number)
+	}
+	tallies, err := yard.TalliesOf(tx, numbers)
+	if err != nil {
+		return nil, err
+	}
+	place, room, lots := map[string]int{}, map[string]int{}, []string{}
+	out, counted := []Kind{}, map[int]bool{}
+	for _, j := range judged {
+		name, ofLot := j.Lot.Called(), tallies[j.Lot.Number].Counts[stock.ForSale]
 		if _, ok := place[name]; !ok {
 			place[name] = len(out)
 			out = append(out, Kind{Candidate: j.Show(tx.Say, tx.Who.House), Trees: []Offered{}})
 		}
-		out[place[name]].Count += j.Trees
+		if !counted[j.Lot.Number] {
+			counted[j.Lot.Number] = true
+			out[place[name]].Count += ofLot
+		}
 		if len(j.Result.ExcludedBy) == 0 && room[name] < most {
-			room[name] += j.Trees
+			// Of a lot with several heights nobody knows how its trees divide: at least one stands at each.
+			least := 1
+			if heights[j.Lot.Number] == 1 {
+				least = ofLot
+			}
+			room[name] += least
 			lots = append(lots, j.LotID)
 		}
 	}

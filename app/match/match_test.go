@@ -64,7 +64,7 @@ func TestAMatchByKindIsTheMatchOfEachTree(t *testing.T) {
 				require.NoError(t, failed)
 				look, failed := kernel.One[bench.Check](tx, "id = ?", *tree.CheckID)
 				require.NoError(t, failed)
-				j := match.Judge(tx.Who.House, known, lot, yard.Offer{LotID: lot.ID, HeightM: look.Readings.HeightM, Trees: 1, Tag: tree.Tag})
+				j := match.Judge(tx.Who.House, known, lot, yard.Offer{LotID: lot.ID, HeightM: look.Readings.HeightM, Tag: tree.Tag})
 				count[lot.Called()]++
 				if len(j.Result.ExcludedBy) == 0 {
 					best[lot.Called()] = max(best[lot.Called()], j.Result.Overall)

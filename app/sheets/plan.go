@@ -86,7 +86,7 @@ func (ask PlanAsk) make(tx *kernel.Tx) (planned, error) {
 	if p.plan, err = planting.Make(p.house, p.input); err != nil {
 		return p, err
 	}
-	p.fit = match.Judge(p.house, p.spot, p.tree.Lot, records.Offer{LotID: t.LotID, HeightM: c.Readings.HeightM, Trees: 1, Tag: t.Tag})
+	p.fit = match.Judge(p.house, p.spot, p.tree.Lot, records.Offer{LotID: t.LotID, HeightM: c.Readings.HeightM, Tag: t.Tag})
 	p.stops = append([]string{}, p.plan.Stops...)
 	for _, f := range p.fit.Result.ExcludedBy {
 		p.stops = append(p.stops, "fit-"+string(f))

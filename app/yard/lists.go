@@ -108,7 +108,7 @@ const RowColumns = `t.tag, t.number, t.state, t.due_on, l.number AS lot_number, 
 // RowsOf names the chosen trees' lots, kinds and growers. Which trees and in which order is settled over the trees alone, by their
 // index, and ends with a LIMIT: so a page costs the same in a large yard. Whoever lists trees joins a table of their own inside.
 func RowsOf(chosen string) string {
-	return "(" + chosen + ") t JOIN lots l ON l.id = t.lot_id JOIN kinds k ON k.id = l.kind_id JOIN growers g ON g.id = l.grower_id"
+	return "(" + chosen + ") t STRAIGHT_JOIN lots l ON l.id = t.lot_id STRAIGHT_JOIN kinds k ON k.id = l.kind_id STRAIGHT_JOIN growers g ON g.id = l.grower_id"
 }
 
 type treesAsk struct {
@@ -116,7 +116,7 @@ type treesAsk struct {
 	State string `query:"state" doc:"states, comma separated"`
 	Text  string `query:"text" doc:"part of a tag, a kind or a grower"`
 	After string `query:"after" doc:"tag of the last row of the page before"`
-	Limit int    `query:"limit" default:"200" minimum:"1" maximum:"5000"`
+	Limit int    `query:"limit" default:"60" minimum:"1" maximum:"5000"`
 }
 
 // Trees is a page of trees by tag.
@@ -140,7 +140,7 @@ func listTrees(tx *kernel.Tx, q treesAsk) (Trees, error) {
 			WHERE k.common LIKE ? OR k.botanical LIKE ? OR g.name LIKE ?))`)
 		args = append(args, strings.ToUpper(like), like, like, like)
 	}
-	chosen := "SELECT t.* FROM trees t WHERE " + strings.Join(where, " AND ") + " ORDER BY t.tag LIMIT ?"
+	chosen := "SELECT t.tag, t.number, t.state, t.due_on, t.bundle_count, t.lot_id FROM trees t WHERE " + strings.Join(where, " AND ") + " ORDER BY t.tag LIMIT ?"
 	rows, err := kernel.Rows[TreeRow](tx, "SELECT "+RowColumns+" FROM "+RowsOf(chosen)+" ORDER BY t.tag", append(args, q.Limit)...)
 	out := Trees{Trees: rows}
 	if len(rows) == q.Limit {
