@@ -15,7 +15,7 @@ type Code string
 
 // All lists them.
 func (Code) All() []Code {
-	return []Code{Required, UnknownField, WrongType, NotWhole, NotAChoice, MustExceed, AtLeast, AtMost, MustBeUnder, TooFew, TooMany, TooLong, NotRising, Falls, DeeperThan, NothingLeft, TooWide, GreaterThan, BelowMinimum, BothOrNeither, NoSum, TooLarge, BadCheck, Formula, UnknownKind}
+	return []Code{Required, UnknownField, WrongType, NotWhole, NotAChoice, MustExceed, AtLeast, AtMost, MustBeUnder, TooFew, TooMany, TooLong, NotRising, Falls, DeeperThan, NothingLeft, TooWide, GreaterThan, BelowMinimum, BothOrNeither, NoSum, TooLarge, BadCheck, Formula, UnknownKind, LiesBefore, LoosenedFirm}
 }
 
 // The codes. Each has a sentence in every language of package words.
@@ -45,6 +45,8 @@ const (
 	BadCheck      Code = "bad_check_character"
 	Formula       Code = "formula"
 	UnknownKind   Code = "unknown_kind"
+	LiesBefore    Code = "lies_before"
+	LoosenedFirm  Code = "loosened_firm"
 )
 
 // Fault is one thing wrong with one field.

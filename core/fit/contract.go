@@ -22,7 +22,7 @@ type InputSite struct {
 	Drainage        ground.Drainage  `json:"drainage"`
 	RaiseMM         float64          `json:"raise_mm" minimum:"0"`
 	PH              *float64         `json:"ph,omitempty" minimum:"0" maximum:"14"`
-	SummerDeficitMM float64          `json:"summer_deficit_mm" minimum:"0"`
+	SummerDeficitMM float64          `json:"summer_deficit_mm" doc:"under 0 is a surplus"`
 	AvailableMMPM   float64          `json:"available_water_mm_per_m" minimum:"0"`
 	Water           ground.Water     `json:"water"`
 	Chill           *float64         `json:"chill,omitempty" minimum:"0"`

@@ -12,19 +12,20 @@ import (
 
 // reading is one factor's value, or that it is unknown or does not apply; gated excludes the kind.
 type reading struct {
-	value            float64
-	unknown, applies bool
-	gated            bool
+	value float64
+	// counts is false when there is no value: unknown, or it does not apply.
+	counts, unknown bool
+	gated           bool
 }
 
 var (
 	doesNotApply = reading{}
-	notKnown     = reading{unknown: true, applies: true}
+	notKnown     = reading{unknown: true}
 )
 
-func value(v float64) reading { return reading{value: v, applies: true} }
+func value(v float64) reading { return reading{value: v, counts: true} }
 
-func gate(v float64) reading { return reading{value: v, applies: true, gated: num.AtMost(v, 0)} }
+func gate(v float64) reading { return reading{value: v, counts: true, gated: num.AtMost(v, 0)} }
 
 func read(h rules.House, f Factor, s Site, k Kind) reading {
 	switch f {
@@ -81,12 +82,9 @@ func read(h rules.House, f Factor, s Site, k Kind) reading {
 	return value(map[Bears]float64{BearsGood: 1, BearsBears: 0.7, BearsDislikes: 0.3}[bearing])
 }
 
-// margin is (m+1)/4 held to 0..1 for m degrees to spare; further than a degree past the limit excludes.
+// margin is (m+1)/4 held to 0..1 for m degrees to spare; a degree past the limit excludes.
 func margin(h rules.House, m float64) reading {
-	past := h.Value(rules.FitColdGate)
-	r := value(num.Hold((m+past)/h.Value(rules.FitMarginSpan), 0, 1))
-	r.gated = num.Under(m, -past)
-	return r
+	return gate(num.Hold((m+h.Value(rules.FitColdGate))/h.Value(rules.FitMarginSpan), 0, 1))
 }
 
 // trapezoid is 1 from b to c, both ends included, and falls straight to 0 at a and d.
@@ -160,20 +158,23 @@ func readDrought(s Site, k Kind) reading {
 	return gate(math.Min(first, []float64{1, 0.6, 0.25, 0.05}[max(0, later-*k.Drought)]))
 }
 
+// readRoom: what is known counts even when something else is not.
 func readRoom(s Site) reading {
+	r := value(0.1)
 	switch {
 	case s.MeetsLine:
-		return gate(0)
-	case s.RoomUnknown:
+		r = gate(0)
+	case s.ConflictYear == nil && s.RoomUnknown:
 		return notKnown
 	case s.ConflictYear == nil:
-		return value(1)
+		r = value(1)
 	case *s.ConflictYear >= 20:
-		return value(0.8)
+		r = value(0.8)
 	case *s.ConflictYear >= 10:
-		return value(0.4)
+		r = value(0.4)
 	}
-	return value(0.1)
+	r.unknown = s.RoomUnknown
+	return r
 }
 
 func readChill(s Site, k Kind) reading {
@@ -183,11 +184,11 @@ func readChill(s Site, k Kind) reading {
 	case s.Chill == nil:
 		return notKnown
 	}
-	ratio := *s.Chill / *k.ChillNeed
+	ratio, fruit := *s.Chill / *k.ChillNeed, s.WantsFruit && k.Fruiting
 	switch {
-	case !s.WantsFruit && num.AtLeast(ratio, 0.5):
+	case !fruit && num.AtLeast(ratio, 0.5):
 		return value(1)
-	case !s.WantsFruit:
+	case !fruit:
 		return value(0.15)
 	case num.AtLeast(ratio, 1.1):
 		return value(1)

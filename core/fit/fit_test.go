@@ -5,6 +5,7 @@ import (
 	"testing"
 
 	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
 	"sedum/core/fit"
@@ -49,7 +50,7 @@ func TestGates(t *testing.T) {
 		fit.Reaction: func(s *fit.Site, _ *fit.Kind) { s.PH = ptr(8.0) },
 		fit.Drought:  func(s *fit.Site, _ *fit.Kind) { s.SummerDeficitMM, s.Water = ptr(500.0), ptr(ground.Water("none")) },
 		fit.Room:     func(s *fit.Site, _ *fit.Kind) { s.MeetsLine = true },
-		fit.Chill:    func(s *fit.Site, k *fit.Kind) { k.ChillNeed, s.WantsFruit = ptr(150.0), true },
+		fit.Chill:    func(s *fit.Site, k *fit.Kind) { k.ChillNeed, s.WantsFruit, k.Fruiting = ptr(150.0), true, true },
 	} {
 		s, k := goodSite(), goodKind()
 		spoil(&s, &k)
@@ -58,10 +59,11 @@ func TestGates(t *testing.T) {
 		assert.Zero(t, r.Overall, factor)
 	}
 	s, k := goodSite(), goodKind()
-	s.MinC = ptr(-26.0) // a degree past the limit: worth nothing, but no gate
+	s.MinC = ptr(-26.0) // a degree past the limit is worth nothing, and what is worth nothing excludes
 	r := fit.Judge(rules.House{}, s, k)
-	assert.Empty(t, r.ExcludedBy)
-	assert.Equal(t, fit.Cold, r.Limiting)
+	assert.Equal(t, []fit.Factor{fit.Cold}, r.ExcludedBy)
+	s.MinC = ptr(-25.9)
+	assert.Empty(t, fit.Judge(rules.House{}, s, k).ExcludedBy)
 }
 
 func TestRaisingABed(t *testing.T) {
@@ -126,4 +128,41 @@ func TestTheBetterComesFirst(t *testing.T) {
 	assert.Negative(t, fit.Compare(fair, out, false, true), "excluded is last, whatever its score")
 	assert.Negative(t, fit.Compare(good, fit.Result{Overall: 0.9 + 1e-12}, true, false), "among equals the wish comes first")
 	assert.Zero(t, fit.Compare(good, good, true, true))
+}
+
+// fit.md, room: what is known counts even when something else is not, and a line that is met excludes though its owner was not asked.
+func TestRoomUnknownBesideWhatIsKnown(t *testing.T) {
+	year := 12
+	for name, c := range map[string]struct {
+		change   func(*fit.Site)
+		value    float64
+		excluded bool
+	}{
+		"a known conflict":     {func(s *fit.Site) { s.ConflictYear = &year }, 0.4, false},
+		"a line that it meets": {func(s *fit.Site) { s.ConflictYear, s.MeetsLine = &year, true }, 0, true},
+	} {
+		s := goodSite()
+		s.RoomUnknown = true
+		c.change(&s)
+		r := fit.Judge(rules.House{}, s, goodKind())
+		assert.Contains(t, r.Unknown, fit.Room, name)
+		require.Contains(t, r.Factors, fit.Room, name)
+		assert.InDelta(t, c.value, r.Factors[fit.Room], 1e-9, name)
+		assert.Equal(t, c.excluded, len(r.ExcludedBy) > 0, name)
+		assert.LessOrEqual(t, r.Overall, 0.65, name)
+	}
+}
+
+// A remedy says what doing it alone will show: while something is unknown, no more than the hold.
+func TestARemedyIsHeldWhileSomethingIsUnknown(t *testing.T) {
+	s, k := goodSite(), goodKind()
+	s.Water, s.SummerDeficitMM = ptr(ground.WaterNone), ptr(300.0)
+	r := fit.Judge(rules.House{}, s, k)
+	require.NotNil(t, r.Remedy)
+	assert.InDelta(t, r.Remedy.Overall, r.Remedy.HeldOverall, 1e-12)
+	s.SoilGroup = nil
+	r = fit.Judge(rules.House{}, s, k)
+	require.NotNil(t, r.Remedy)
+	assert.GreaterOrEqual(t, r.Remedy.Overall, 0.7)
+	assert.InDelta(t, 0.65, r.Remedy.HeldOverall, 1e-12)
 }

@@ -67,12 +67,13 @@ var changes = []change{
 func findRemedy(h rules.House, s Site, k Kind) *Remedy {
 	var best *Remedy
 	try := func(spot Site, cost int, names ...Change) {
-		overall := score(h, spot, k).Overall
+		after := score(h, spot, k)
+		overall := after.Overall
 		if num.Under(overall, h.Value(rules.FitEnough)) {
 			return
 		}
 		if best == nil || cost < best.Cost || (cost == best.Cost && num.Over(overall, best.Overall)) {
-			best = &Remedy{Changes: names, Cost: cost, Overall: overall}
+			best = &Remedy{Changes: names, Cost: cost, Overall: overall, HeldOverall: after.held(h)}
 		}
 	}
 	for _, c := range changes {

@@ -12,6 +12,8 @@ type Remedy struct {
 	Changes []Change `json:"changes"`
 	Cost    int      `json:"cost"`
 	Overall float64  `json:"overall" decimals:"4"`
+	// HeldOverall is what doing it alone will show, while something is unknown.
+	HeldOverall float64 `json:"held_overall" decimals:"4"`
 }
 
 // Result is how well a kind suits a spot.
@@ -31,10 +33,16 @@ func Judge(h rules.House, s Site, k Kind) Result {
 	if num.Under(out.Overall, h.Value(rules.FitEnough)) {
 		out.Remedy = findRemedy(h, s, k)
 	}
-	if len(out.Unknown) > 0 {
-		out.Overall = math.Min(out.Overall, h.Value(rules.FitUnknownCap))
-	}
+	out.Overall = out.held(h)
 	return out
+}
+
+// held is the overall, kept down while something is unknown.
+func (r Result) held(h rules.House) float64 {
+	if len(r.Unknown) > 0 {
+		return math.Min(r.Overall, h.Value(rules.FitUnknownCap))
+	}
+	return r.Overall
 }
 
 // score is the result before unknown factors hold it down.
@@ -43,11 +51,10 @@ func score(h rules.House, s Site, k Kind) Result {
 	lowest, logs, zero := math.Inf(1), 0.0, false
 	for _, f := range order {
 		r := read(h, f, s, k)
-		switch {
-		case !r.applies:
-			continue
-		case r.unknown:
+		if r.unknown {
 			out.Unknown = append(out.Unknown, f)
+		}
+		if !r.counts {
 			continue
 		}
 		out.Factors[f] = r.value

@@ -28,7 +28,7 @@ type RoomInput struct {
 	Obstacles  []Obstacle `json:"obstacles"`
 }
 
-// Meeting is the first year in which the tree meets an obstacle; nil is never in 50 years, or not known.
+// Meeting is the first year in which the tree meets an obstacle; nil is never in 50 years.
 type Meeting struct {
 	Kind      Neighbour `json:"kind"`
 	FirstYear *int      `json:"first_year"`
@@ -112,9 +112,9 @@ func Room(h rules.House, in RoomInput) (RoomResult, error) {
 		SoilVolumeM3: h.Value(rules.RoomSoil) * math.Pi / 4 * in.SpreadMaxM * in.SpreadMaxM,
 	}
 	for i, o := range in.Obstacles {
-		meets, unknown := meeting(h, g, in.Thirsty, o)
-		m := Meeting{Kind: o.Kind, AskOwner: unknown}
-		for year := 0; year <= roomYears && m.FirstYear == nil && !unknown; year++ {
+		meets := meeting(h, g, in.Thirsty, o)
+		m := Meeting{Kind: o.Kind, AskOwner: o.Kind == NeighbourLine && o.ClearanceM == nil}
+		for year := 0; year <= roomYears && m.FirstYear == nil; year++ {
 			if meets(year) {
 				first := year
 				m.FirstYear = &first
@@ -131,8 +131,8 @@ func Room(h rules.House, in RoomInput) (RoomResult, error) {
 	return out, nil
 }
 
-// meeting gives the test for one obstacle, or says that its owner must be asked first.
-func meeting(h rules.House, g growth, thirsty bool, o Obstacle) (meets func(year int) bool, askOwner bool) {
+// meeting gives the test for one obstacle. A line whose owner nobody asked is given the house's clearance.
+func meeting(h rules.House, g growth, thirsty bool, o Obstacle) (meets func(year int) bool) {
 	within := func(limit float64) func(int) bool {
 		return func(int) bool { return num.Under(*o.DistanceM, limit) }
 	}
@@ -141,34 +141,35 @@ func meeting(h rules.House, g growth, thirsty bool, o Obstacle) (meets func(year
 	}
 	switch o.Kind {
 	case NeighbourWall:
-		return reach(*o.DistanceM - h.Value(rules.RoomEaves)), false
+		return reach(*o.DistanceM - h.Value(rules.RoomEaves))
 	case NeighbourBoundary:
-		return reach(*o.DistanceM), false
+		return reach(*o.DistanceM)
 	case NeighbourLine:
-		if o.ClearanceM == nil {
-			return nil, true
+		clearance := h.Value(rules.RoomClearance)
+		if o.ClearanceM != nil {
+			clearance = *o.ClearanceM
 		}
-		sideways := reach(*o.DistanceM - *o.ClearanceM)
+		sideways := reach(*o.DistanceM - clearance)
 		return func(year int) bool {
-			return sideways(year) && num.Over(g.height(year), *o.HeightM-*o.ClearanceM)
-		}, false
+			return sideways(year) && num.Over(g.height(year), *o.HeightM-clearance)
+		}
 	case NeighbourPaving:
 		switch {
 		case num.Under(g.heightMax, 6):
-			return within(h.Value(rules.RoomPavingSmall)), false
+			return within(h.Value(rules.RoomPavingSmall))
 		case num.AtMost(g.heightMax, 12):
-			return within(h.Value(rules.RoomPavingMedium)), false
+			return within(h.Value(rules.RoomPavingMedium))
 		}
-		return within(h.Value(rules.RoomPavingLarge)), false
+		return within(h.Value(rules.RoomPavingLarge))
 	case NeighbourDrain:
 		if thirsty {
-			return within(h.Value(rules.RoomDrainThirsty)), false
+			return within(h.Value(rules.RoomDrainThirsty))
 		}
-		return within(h.Value(rules.RoomDrain)), false
+		return within(h.Value(rules.RoomDrain))
 	}
 	// A building on shrinkable clay: the roots dry the ground as far out as the tree is high.
 	if thirsty {
-		return within(g.heightMax * h.Value(rules.RoomClayThirsty)), false
+		return within(g.heightMax * h.Value(rules.RoomClayThirsty))
 	}
-	return within(g.heightMax), false
+	return within(g.heightMax)
 }

@@ -13,10 +13,10 @@ import (
 type BasinInput struct {
 	Form           stock.Form   `json:"form"`
 	Habit          Habit        `json:"habit"`
-	Medium         stock.Medium `json:"medium"`
+	Medium         stock.Medium `json:"medium" doc:"of bare roots, the ground"`
 	BallVolumeL    float64      `json:"ball_volume_l" exclusiveMinimum:"0"`
 	BackfillL      float64      `json:"backfill_l" minimum:"0"`
-	BallDiameterMM float64      `json:"ball_diameter_mm" exclusiveMinimum:"0"`
+	BallDiameterMM float64      `json:"ball_diameter_mm" exclusiveMinimum:"0" doc:"of bare roots, their spread"`
 	CaliperMM      float64      `json:"caliper_mm" exclusiveMinimum:"0"`
 	HoleTopMM      float64      `json:"hole_top_mm" exclusiveMinimum:"0"`
 	Berm           Berm         `json:"berm"`
@@ -45,16 +45,17 @@ func Basin(h rules.House, in BasinInput) (BasinResult, error) {
 		return BasinResult{}, err
 	}
 	out := BasinResult{FirstWaterL: firstWater(h, in), DoseL: dose(h, in)}
-	least := h.Value(rules.BasinRadiusLeast)
+	out.BasinRadiusMM = math.Max(in.BallDiameterMM/2+h.Value(rules.BasinRoom), h.Value(rules.BasinRadiusLeast))
 	if in.Form == stock.Plug {
-		least = h.Value(rules.BasinPlugRadius)
+		out.BasinRadiusMM = math.Max(in.BallDiameterMM/2, h.Value(rules.BasinPlugRadius))
 	}
-	out.BasinRadiusMM = math.Max(in.BallDiameterMM/2, least)
+	// Half of the mulch that lies in the ring is air, and water stands in it.
+	free := in.BermHeightMM - math.Min(in.MulchMM, in.BermHeightMM)/2
 	switch in.Berm {
 	case BermRing:
-		out.BasinL = cylinderL(2*out.BasinRadiusMM, in.BermHeightMM)
+		out.BasinL = cylinderL(2*out.BasinRadiusMM, free)
 	case BermLowSide:
-		out.BasinL = cylinderL(2*out.BasinRadiusMM, in.BermHeightMM) / 2
+		out.BasinL = cylinderL(2*out.BasinRadiusMM, free) / 2
 	}
 	if out.BasinL > 0 {
 		fills := num.Ceiling(out.FirstWaterL / out.BasinL)
@@ -69,23 +70,28 @@ func firstWater(h rules.House, in BasinInput) float64 {
 	if in.Form == stock.Plug {
 		return math.Max(1, 10*in.BallVolumeL)
 	}
-	least := h.Value(rules.BasinLeastTree)
+	least := num.Hold(h.Value(rules.BasinTreePerMM)*in.CaliperMM, h.Value(rules.BasinLeastSmall), h.Value(rules.BasinLeastTree))
 	if in.Habit == HabitShrub {
 		least = h.Value(rules.BasinLeastShrub)
 	}
-	wanted := h.Value(rules.BasinBallShare)*in.BallVolumeL + h.Value(rules.BasinBackfillShare)*in.BackfillL
-	water := math.Max(least, math.Min(wanted, h.Value(rules.BasinBallMost)*in.BallVolumeL))
-	if num.Over(in.CaliperMM, h.Value(rules.BasinBigCaliper)) {
-		water = math.Min(water, h.Value(rules.BasinBigPerMM)*in.CaliperMM)
+	wetted := in.wettedL(h)
+	wanted := h.Value(rules.BasinBallShare)*wetted + h.Value(rules.BasinBackfillShare)*in.BackfillL
+	return math.Max(least, min(wanted, h.Value(rules.BasinBallMost)*wetted, h.Value(rules.BasinBigPerMM)*in.CaliperMM))
+}
+
+// wettedL is what holds the water for the tree: the ball, or the soil among bare roots, never the roots' own wood.
+func (in BasinInput) wettedL(h rules.House) float64 {
+	if in.Form == stock.BareRoot {
+		return h.Value(rules.BasinRootSoil) * in.BallVolumeL
 	}
-	return water
+	return in.BallVolumeL
 }
 
 func dose(h rules.House, in BasinInput) float64 {
 	if in.Form == stock.Plug {
 		return num.Hold(5*in.BallVolumeL, 0.5, 1)
 	}
-	wanted := h.Value(rules.BasinDoseFactor) * availableToTree[in.Medium] * in.BallVolumeL
+	wanted := h.Value(rules.BasinDoseFactor) * availableToTree[in.Medium] * in.wettedL(h)
 	return num.Hold(wanted, 1, math.Max(1, h.Value(rules.BasinDosePerMM)*in.CaliperMM))
 }
 

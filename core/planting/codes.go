@@ -41,7 +41,7 @@ type WindowReason string
 
 // All lists them.
 func (WindowReason) All() []WindowReason {
-	return []WindowReason{"ground-frozen", "ground-waterlogged", "not-dormant", "not-cool", "winter-drying", "summer", "autumn-hazard", "cold-limit",
+	return []WindowReason{"ground-frozen", "ground-waterlogged", "not-dormant", "not-cool", "winter-drying", "summer", "late-but-dormant", "autumn-hazard", "cold-limit",
 		"tender-before-last-frost", "in-leaf", "buds-swelling", "heat"}
 }
 
@@ -82,5 +82,11 @@ func (ConflictCode) All() []ConflictCode {
 // Refusal is why there is no planting here.
 type Refusal string
 
+// Why nothing is planted: water stands there, or the ball would sink with the loosened base.
+const (
+	RefusedStandingWater Refusal = "standing-water"
+	RefusedLooseBase     Refusal = "loose-base"
+)
+
 // All lists them.
-func (Refusal) All() []Refusal { return []Refusal{"standing-water"} }
+func (Refusal) All() []Refusal { return []Refusal{RefusedStandingWater, RefusedLooseBase} }

@@ -81,6 +81,9 @@ func bears(kindMax, class ground.Drainage) bool {
 // Check returns what is wrong with the input.
 func (in HoleInput) Check() error {
 	l := fault.Check(in)
+	if in.Base == BaseUndisturbed && in.LoosenedBelowMM > 0 {
+		l.Add("loosened_below_mm", fault.LoosenedFirm, nil)
+	}
 	need := func(field string, given *float64) {
 		if given == nil {
 			l.Add(field, fault.Required, nil)
@@ -113,7 +116,7 @@ func Hole(h rules.House, in HoleInput) (HoleResult, error) {
 		return HoleResult{}, err
 	}
 	if in.BedDrainage == ground.DrainageStanding && in.KindDrainageMax != ground.DrainageStanding {
-		return HoleResult{Refused: "standing-water"}, nil
+		return HoleResult{Refused: RefusedStandingWater}, nil
 	}
 	var width, flareToBase float64
 	if in.Form == stock.BareRoot {
@@ -124,6 +127,12 @@ func Hole(h rules.House, in HoleInput) (HoleResult, error) {
 	}
 	raise := FinishedRaise(h, in, flareToBase)
 	settle := settleShare(in.Base, in.SoilGroup) * in.LoosenedBelowMM
+	if in.Form == stock.Plug {
+		settle = 0
+	}
+	if num.Over(settle, math.Max(h.Value(rules.HoleSettleLeast), h.Value(rules.HoleSettleShare)*flareToBase)) {
+		return HoleResult{Refused: RefusedLooseBase}, nil
+	}
 	out := HoleResult{
 		FlareToBaseMM: flareToBase, FinishedRaiseMM: raise, SettleMM: settle,
 		HoleDepthMM: math.Max(0, flareToBase-raise-settle),
@@ -137,9 +146,9 @@ func Hole(h rules.House, in HoleInput) (HoleResult, error) {
 	out.SpoilL = out.HoleVolumeL * h.Value(rules.HoleBulking)
 	out.BallBelowGradeL = cylinderL(width, out.HoleDepthMM) * share
 	out.BackfillL = out.HoleVolumeL - out.BallBelowGradeL
-	if in.Form != stock.Plug && raise > 0 && num.Under(flareToBase-raise-settle, flareToBase/2) {
+	if in.Form != stock.Plug && raise > 0 && num.Under(flareToBase-raise, flareToBase/2) {
 		out.BuildMoundFirst = true
-		out.MoundVolumeL = math.Max(0, MoundVolumeL(h, width, raise)-cylinderL(width, out.StickMM)*share)
+		out.MoundVolumeL = math.Max(0, MoundVolumeL(h, width, raise)-cylinderL(width, math.Min(raise, out.StickMM))*share)
 	}
 	return out, nil
 }

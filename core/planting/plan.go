@@ -225,8 +225,6 @@ func holeInput(h rules.House, in Input, drainage ground.Drainage) HoleInput {
 	}
 	if in.Tree.Form == stock.BareRoot {
 		out.RootSpreadMM, out.RootLengthMM = &in.Tree.BallDiameterMM, &in.Tree.BallHeightMM
-		// The plan loosens soil under the root tips; a root is never bent to reach it.
-		out.LoosenedBelowMM = h.Value(rules.BareRootUnderTips)
 	}
 	return out
 }

@@ -76,6 +76,9 @@ func (in WindowInput) Check(h rules.House) error {
 	case in.frostIsRare(h) && in.CoolFromDay == nil:
 		l.Add("cool_from_day", fault.Required, nil)
 	}
+	if in.LastFrostDay != nil && in.LastFrost90Day != nil && days(*in.LastFrostDay, *in.LastFrost90Day) > 182 {
+		l.Add("last_frost_90_day", fault.LiesBefore, *in.LastFrostDay)
+	}
 	return l.Err()
 }
 
@@ -109,10 +112,11 @@ func Window(h rules.House, in WindowInput) (WindowResult, error) {
 		return WindowResult{WindowNo, []WindowReason{WindowReason("ground-" + string(in.Ground))}}, nil
 	}
 	if in.frostIsRare(h) {
-		windowWithoutFrost(in, &o)
+		windowWithoutFrost(h, in, &o)
 	} else {
-		windowByFrost(in, &o)
+		windowByFrost(h, in, &o)
 	}
+	beforeTheLastFrost(in, &o)
 	if in.Form == stock.BareRoot && in.Buds == stock.BudsLeafed {
 		o.atBest(never, "in-leaf")
 	}
@@ -136,7 +140,7 @@ func Window(h rules.House, in WindowInput) (WindowResult, error) {
 func (in WindowInput) potted() bool { return in.Form == stock.Container || in.Form == stock.Plug }
 
 // windowWithoutFrost: where it never freezes the coolest three months, or the start of the rains.
-func windowWithoutFrost(in WindowInput, o *opinion) {
+func windowWithoutFrost(h rules.House, in WindowInput, o *opinion) {
 	cool := span{*in.CoolFromDay, 89}.has(in.DayOfYear)
 	good := cool || (in.RainsFromDay != nil && span{*in.RainsFromDay, 41}.has(in.DayOfYear))
 	switch {
@@ -146,7 +150,7 @@ func windowWithoutFrost(in WindowInput, o *opinion) {
 		o.atBest(never, "not-cool")
 	case good:
 		o.step = best
-	case in.Form == stock.Balled:
+	case in.Form == stock.Balled || (in.UsualHighC != nil && num.AtLeast(*in.UsualHighC, h.Value(rules.WindowHotSummer))):
 		o.atBest(risky, "not-cool")
 	default:
 		o.step = fine
@@ -155,7 +159,7 @@ func windowWithoutFrost(in WindowInput, o *opinion) {
 
 // calendar is the year of a place with frost, as spans.
 type calendar struct {
-	dormant, earlySpring, autumn, late, summer, afterLeafFall, hazard span
+	dormant, earlySpring, autumn, late, summer, afterLeafFall, hazard, marginal span
 }
 
 func frostCalendar(in WindowInput) calendar {
@@ -173,7 +177,9 @@ func frostCalendar(in WindowInput) calendar {
 	c := calendar{
 		dormant: dormant, earlySpring: span{last - 42, 42}, autumn: span{freeze - 84, 42}, late: span{freeze - 42, 42},
 		summer: span{last + 45, 365 - season - 90}, afterLeafFall: span{0, -1},
-		hazard: span{freeze - 84, days(freeze-84, last-43)},
+		marginal: span{freeze - 84, days(freeze-84, last-43)},
+		// The ground holds some warmth for four weeks after it begins to freeze; what comes first ends it.
+		hazard: span{freeze - 84, min(84+27, days(freeze-84, last-43))},
 	}
 	if n := days(first, freeze); n <= 182 {
 		c.afterLeafFall = span{first + 14, n - 14}
@@ -181,22 +187,25 @@ func frostCalendar(in WindowInput) calendar {
 	return c
 }
 
-func windowByFrost(in WindowInput, o *opinion) {
+func windowByFrost(h rules.House, in WindowInput, o *opinion) {
 	c, day := frostCalendar(in), in.DayOfYear
 	dormant := c.dormant.has(day)
 	switch {
 	case in.Form == stock.BareRoot && !dormant:
-		o.atBest(never, "not-dormant")
+		late := days(c.dormant.first+c.dormant.after, day)
+		if in.Buds == stock.BudsDormant && float64(late) <= h.Value(rules.WindowLateDormant) {
+			o.atBest(risky, "late-but-dormant")
+		} else {
+			o.atBest(never, "not-dormant")
+		}
 	case in.Form == stock.BareRoot:
 		o.step = bestWhen(anySpan(day, c.earlySpring, c.afterLeafFall))
 	case in.Form == stock.Balled && in.Evergreen:
 		switch {
 		case anySpan(day, c.autumn, c.earlySpring):
 			o.step = best
-		case c.late.has(day):
+		case c.late.has(day) || dormant:
 			o.atBest(risky, "winter-drying")
-		case dormant:
-			o.step = fine
 		default:
 			o.atBest(risky, "not-dormant")
 		}
@@ -211,18 +220,24 @@ func windowByFrost(in WindowInput, o *opinion) {
 	default:
 		o.step = fine
 	}
-	if (in.AutumnHazard || in.Marginal) && c.hazard.has(day) {
-		reason := WindowReason("cold-limit")
-		if in.AutumnHazard {
-			reason = "autumn-hazard"
-		}
-		o.atBest(min(o.step+1, never), reason)
+	switch {
+	case in.AutumnHazard && c.hazard.has(day):
+		o.atBest(min(o.step+1, never), "autumn-hazard")
+	case in.Marginal && c.marginal.has(day):
+		o.atBest(min(o.step+1, never), "cold-limit")
+	}
+}
+
+// beforeTheLastFrost: tender leaf waits for the 90 % last frost, where frost is rare too.
+func beforeTheLastFrost(in WindowInput, o *opinion) {
+	if in.FirstFrostDay == nil || in.LastFrostDay == nil {
+		return
 	}
 	safe := *in.LastFrostDay + 14
 	if in.LastFrost90Day != nil {
 		safe = *in.LastFrost90Day
 	}
-	if in.Tender && in.potted() && (span{*in.FirstFrostDay, days(*in.FirstFrostDay, safe)}).has(day) {
+	if in.Tender && in.potted() && (span{*in.FirstFrostDay, days(*in.FirstFrostDay, safe)}).has(in.DayOfYear) {
 		o.atBest(risky, "tender-before-last-frost")
 	}
 }

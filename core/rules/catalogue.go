@@ -15,6 +15,10 @@ const (
 	FlareDeepMost          Key = "flare.deep_most_mm"
 	RootsCollarRatio       Key = "roots.collar_ratio"
 	RootsCollarGap         Key = "roots.collar_gap_mm"
+	RootsTouchingGap       Key = "roots.touching_gap_mm"
+	RootsGroovedRatio      Key = "roots.grooved_ratio"
+	RootsSnipMost          Key = "roots.snip_most"
+	RootsSliceLeast        Key = "roots.slice_least_mm"
 	RootsGirdlingArc       Key = "roots.girdling_arc_deg"
 	RootsStranglingRatio   Key = "roots.strangling_ratio"
 	RootsStranglingArc     Key = "roots.strangling_arc_deg"
@@ -95,12 +99,17 @@ const (
 	HolePlugRoom           Key = "hole.plug_room_mm"
 	HoleBottomRoom         Key = "hole.bottom_room_mm"
 	HoleBulking            Key = "hole.bulking"
+	HoleSettleLeast        Key = "hole.settle_least_mm"
+	HoleSettleShare        Key = "hole.settle_share"
 	BasinBallShare         Key = "basin.ball_share"
 	BasinBackfillShare     Key = "basin.backfill_share"
 	BasinBallMost          Key = "basin.ball_most"
 	BasinLeastTree         Key = "basin.least_tree_l"
 	BasinLeastShrub        Key = "basin.least_shrub_l"
-	BasinBigCaliper        Key = "basin.big_caliper_mm"
+	BasinTreePerMM         Key = "basin.tree_l_per_mm"
+	BasinLeastSmall        Key = "basin.least_small_l"
+	BasinRoom              Key = "basin.room_mm"
+	BasinRootSoil          Key = "basin.root_soil"
 	BasinBigPerMM          Key = "basin.big_l_per_mm"
 	BasinDoseFactor        Key = "basin.dose_factor"
 	BasinDosePerMM         Key = "basin.dose_l_per_mm"
@@ -121,6 +130,8 @@ const (
 	StakeMonths            Key = "stake.months"
 	StakeGuyMonths         Key = "stake.guy_months"
 	WindowHeat             Key = "window.heat_c"
+	WindowHotSummer        Key = "window.hot_summer_c"
+	WindowLateDormant      Key = "window.late_dormant_days"
 	WindowHeatOver         Key = "window.heat_over_usual_c"
 	SurveyTooEarlyFall     Key = "drain.too_early_mm"
 	PlanDigCoverHours      Key = "plan.cover_hours"
@@ -163,6 +174,7 @@ const (
 	ClockDampColdHours     Key = "clock.damp_packing_cold_h"
 	ClockStoreHours        Key = "clock.cold_store_h"
 	ClockBucketHours       Key = "clock.water_bucket_h"
+	ClockBucketAway        Key = "clock.water_bucket_away_h"
 	ClockAlarmHours        Key = "clock.alarm_ahead_h"
 	GelSetLeast            Key = "gel.set_least_min"
 	GelSetMost             Key = "gel.set_most_min"
@@ -228,6 +240,7 @@ const (
 	RoomDrain              Key = "room.drain_m"
 	RoomDrainThirsty       Key = "room.drain_thirsty_m"
 	RoomClayThirsty        Key = "room.clay_thirsty_factor"
+	RoomClearance          Key = "room.clearance_unknown_m"
 	DrainRising            Key = "drain.rising_mm"
 	SampleWindow           Key = "sample.window_lots"
 	SampleRefused          Key = "sample.window_refused"
@@ -249,6 +262,10 @@ var catalogue = []Rule{
 	{FlareDeepMost, 100, 50, 300, "mm"},
 	{RootsCollarRatio, 0.1, 0.02, 0.5, "share"},
 	{RootsCollarGap, 25, 5, 100, "mm"},
+	{RootsTouchingGap, 5, 0, 25, "mm"},
+	{RootsGroovedRatio, 0.25, 0.05, 1, "share"},
+	{RootsSnipMost, 2, 0, 6, "roots"},
+	{RootsSliceLeast, 5, 1, 25, "mm"},
 	{RootsGirdlingArc, 90, 45, 180, "deg"},
 	{RootsStranglingRatio, 1.0 / 3, 0.1, 1, "share"},
 	{RootsStranglingArc, 180, 90, 360, "deg"},
@@ -330,17 +347,22 @@ var catalogue = []Rule{
 	{HolePlugRoom, 60, 20, 200, "mm"},
 	{HoleBottomRoom, 100, 0, 400, "mm"},
 	{HoleBulking, 1.25, 1, 1.6, "factor"},
+	{HoleSettleLeast, 25, 5, 100, "mm"},
+	{HoleSettleShare, 0.25, 0.05, 0.5, "share"},
 	{BasinBallShare, 0.3, 0.1, 1, "share"},
 	{BasinBackfillShare, 0.25, 0.1, 0.6, "share"},
 	{BasinBallMost, 1.5, 0.5, 3, "balls"},
 	{BasinLeastTree, 20, 5, 60, "L"},
 	{BasinLeastShrub, 5, 1, 30, "L"},
-	{BasinBigCaliper, 100, 50, 200, "mm"},
+	{BasinTreePerMM, 2, 0.5, 5, "L/mm"},
+	{BasinLeastSmall, 5, 1, 20, "L"},
+	{BasinRoom, 75, 0, 300, "mm"},
+	{BasinRootSoil, 20, 5, 40, "factor"},
 	{BasinBigPerMM, 4, 1, 10, "L/mm"},
 	{BasinDoseFactor, 1.5, 1, 3, "factor"},
 	{BasinDosePerMM, 1.5, 0.5, 4, "L/mm"},
 	{BasinRadiusLeast, 250, 100, 600, "mm"},
-	{BasinBerm, 90, 75, 100, "mm"},
+	{BasinBerm, 100, 75, 150, "mm"},
 	{BasinPlugRadius, 200, 100, 400, "mm"},
 	{MulchLeast, 500, 300, 1500, "mm"},
 	{MulchBeyond, 900, 300, 2000, "mm"},
@@ -364,6 +386,8 @@ var catalogue = []Rule{
 	{StakePlugHeight, 1.2, 0.5, 2, "m"},
 	{StakeGuySlope, 55, 30, 70, "deg"},
 	{WindowHeat, 32, 25, 45, "C"},
+	{WindowHotSummer, 30, 20, 45, "C"},
+	{WindowLateDormant, 42, 0, 90, "days"},
 	{WindowHeatOver, 4, 1, 15, "C"},
 	{WindowRareFrost, 60, 0, 150, "days"},
 	{SurveyTooEarlyFall, 3, 1, 20, "mm"},
@@ -416,6 +440,7 @@ var catalogue = []Rule{
 	{ClockDampColdHours, 672, 168, 1344, "h"},
 	{ClockStoreHours, 2880, 720, 4320, "h"},
 	{ClockBucketHours, 24, 4, 48, "h"},
+	{ClockBucketAway, 24, 1, 72, "h"},
 	{ClockAlarmHours, 12, 1, 48, "h"},
 	{GelSetLeast, 20, 5, 60, "min"},
 	{GelSetMost, 25, 10, 90, "min"},
@@ -467,4 +492,5 @@ var catalogue = []Rule{
 	{RoomDrain, 3, 1, 10, "m"},
 	{RoomDrainThirsty, 6, 2, 20, "m"},
 	{RoomClayThirsty, 1.25, 1, 2, "factor"},
+	{RoomClearance, 3, 1, 10, "m"},
 }

@@ -183,7 +183,7 @@ func (a *Assessment) judgeRoots(h rules.House, s Subject, r Readings) error {
 var rootReasonVerdict = map[Cause]Verdict{
 	"root-rot": SendBack, "under-rooted": Hold, "support-ball": Fix, "overwatered": Hold, "soak": Fix,
 	"uncorrectable-roots": SendBack, "count-main-roots": Fix, "too-much-to-cut": SendBack,
-	"cut-when-dormant": Hold, "cut-at-collar": Fix, "wait-for-cool": Hold, "wait-for-dormancy": Hold,
+	"cut-when-dormant": Hold, "cut-at-collar": Fix, "wait-for-cool": Hold, "wait-for-dormancy": Hold, "wait-for-next-dormancy": Hold, "tease-base": Fix,
 }
 
 // RootSchoolOf is the school of root treatment in force: by season, shave when dormant or in autumn, else score.

@@ -156,65 +156,99 @@ func Exposure(h rules.House, in ExposureInput) (ExposureResult, error) {
 		out.Running = append(out.Running, out.UsedKPaH)
 	}
 	out.UsedShare = out.UsedKPaH / budget
-	age, limit := presentAge(h, in)
-	if limit > 0 {
-		out.AgeShare = age / limit
+	stored, limit := storageLife(h, in)
+	bucket, longest := bucketHours(h, in.Stages)
+	out.AgeShare = stored
+	if in.Now.Cover == WaterBucket {
+		out.AgeShare = math.Max(stored, bucket/h.Value(rules.ClockBucketHours))
 	}
-	soaked := bucketRunHours(in.Stages) >= h.Value(rules.ClockBucketHours)-num.Slack
+	soaked := num.AtLeast(longest, h.Value(rules.ClockBucketHours))
 	out.Status = clockStatus(h, in, math.Max(out.UsedShare, out.AgeShare), soaked)
 	out.Alarms = alarms(h, in, soaked)
-	if in.Now.Cover != WaterBucket && num.AtLeast(out.AgeShare, 1) {
+	if num.AtLeast(stored, 1) {
 		out.Alarms = append(out.Alarms, "over-age")
 	}
-	out.HoursLeft = hoursLeft(out, DryingRate(h, in.Now), age, limit)
+	left := math.Inf(1)
+	if limit > 0 {
+		left = (1 - stored) * limit
+	}
+	if in.Now.Cover == WaterBucket {
+		left = h.Value(rules.ClockBucketHours) - bucket
+	}
+	out.HoursLeft = hoursLeft(out, DryingRate(h, in.Now), left)
 	return out, nil
 }
 
-// presentAge is how long the roots have been in their present cover without a change (a rewetting is none), and
-// the age at which that cover ends, both in hours; a limit of 0 is none.
-func presentAge(h rules.House, in ExposureInput) (age, limit float64) {
-	cold := num.AtMost(in.Now.TempC, h.Value(rules.ClockColdPackC))
-	for i := len(in.Stages) - 1; i >= 0; i-- {
-		s := in.Stages[i]
-		if s.Rewet != nil {
-			continue
-		}
-		if *s.Cover != in.Now.Cover {
-			break
-		}
-		age += *s.Hours
-		cold = cold && num.AtMost(*s.TempC, h.Value(rules.ClockColdPackC))
-	}
-	switch in.Now.Cover {
-	case GelBag:
-		return age, h.Value(rules.ClockGelHours)
-	case DampPacking:
-		if cold {
-			return age, h.Value(rules.ClockDampColdHours)
-		}
-		return age, h.Value(rules.ClockDampHours)
-	case ColdStore:
-		return age, h.Value(rules.ClockStoreHours)
-	case WaterBucket:
-		return age, h.Value(rules.ClockBucketHours)
-	}
-	return age, 0
+// run is an unbroken time in one cover; a rewetting does not break it.
+type run struct {
+	cover Cover
+	hours float64
+	cold  bool
 }
 
-// bucketRunHours is the longest unbroken time in water.
-func bucketRunHours(stages []Stage) float64 {
-	longest, run := 0.0, 0.0
+// storageRuns are the runs in order; the present cover goes on with the last of them, or begins one.
+func storageRuns(h rules.House, in ExposureInput) []run {
+	out := []run{}
+	add := func(a Air, hours float64) {
+		cold := num.AtMost(a.TempC, h.Value(rules.ClockColdPackC))
+		if n := len(out); n > 0 && out[n-1].cover == a.Cover {
+			out[n-1].hours += hours
+			out[n-1].cold = out[n-1].cold && cold
+			return
+		}
+		out = append(out, run{a.Cover, hours, cold})
+	}
+	for _, s := range in.Stages {
+		if s.Rewet == nil {
+			add(s.air(), *s.Hours)
+		}
+	}
+	add(in.Now, 0)
+	return out
+}
+
+// storageLife is the share of their storage life that all runs together used, and how many hours the present cover gives; 0 is none.
+func storageLife(h rules.House, in ExposureInput) (share, presentLimit float64) {
+	for _, r := range storageRuns(h, in) {
+		presentLimit = 0
+		switch {
+		case r.cover == GelBag:
+			presentLimit = h.Value(rules.ClockGelHours)
+		case r.cover == DampPacking && r.cold:
+			presentLimit = h.Value(rules.ClockDampColdHours)
+		case r.cover == DampPacking:
+			presentLimit = h.Value(rules.ClockDampHours)
+		case r.cover == ColdStore:
+			presentLimit = h.Value(rules.ClockStoreHours)
+		}
+		if presentLimit > 0 {
+			share += r.hours / presentLimit
+		}
+	}
+	return share, presentLimit
+}
+
+// bucketHours are the hours in water since the roots were last out of it for a day together, and the most that ever came together so.
+func bucketHours(h rules.House, stages []Stage) (now, longest float64) {
+	out := 0.0
 	for _, s := range stages {
 		switch {
 		case s.Rewet != nil:
 		case *s.Cover == WaterBucket:
-			run += *s.Hours
-			longest = math.Max(longest, run)
+			if num.AtLeast(out, h.Value(rules.ClockBucketAway)) {
+				now = 0
+			}
+			out = 0
+			now += *s.Hours
+			longest = math.Max(longest, now)
 		default:
-			run = 0
+			out += *s.Hours
 		}
 	}
-	return longest
+	if num.AtLeast(out, h.Value(rules.ClockBucketAway)) {
+		now = 0
+	}
+	return now, longest
 }
 
 func clockStatus(h rules.House, in ExposureInput, share float64, soaked bool) ClockStatus {
@@ -282,17 +316,13 @@ func alarms(h rules.House, in ExposureInput, soaked bool) []ClockAlarm {
 	return out
 }
 
-func hoursLeft(out ExposureResult, rate, age, limit float64) *float64 {
+func hoursLeft(out ExposureResult, rate, left float64) *float64 {
 	if out.Status == Spent {
 		zero := 0.0
 		return &zero
 	}
-	left := math.Inf(1)
 	if rate > 0 {
-		left = (out.BudgetKPaH - out.UsedKPaH) / rate
-	}
-	if limit > 0 {
-		left = math.Min(left, limit-age)
+		left = math.Min(left, (out.BudgetKPaH-out.UsedKPaH)/rate)
 	}
 	if math.IsInf(left, 1) {
 		return nil

@@ -88,7 +88,8 @@ func TestWhatSpoilsARootBesideTheAir(t *testing.T) {
 		{"tough", []stock.Stage{stage(stock.GelBag, 0.1, 32.1, 90)}, stock.Critical, []stock.ClockAlarm{"overheating"}},
 		{"tough", []stock.Stage{stage(stock.WaterBucket, 23.9, 8, 50), rewet()}, stock.Fresh, []stock.ClockAlarm{}},
 		{"tough", []stock.Stage{stage(stock.WaterBucket, 12, 8, 50), rewet(), stage(stock.WaterBucket, 12, 8, 50)}, stock.Critical, []stock.ClockAlarm{"over-soaked"}},
-		{"tough", []stock.Stage{stage(stock.WaterBucket, 23, 8, 50), stage(stock.WetCloth, 0, 8, 50), stage(stock.WaterBucket, 23, 8, 50)}, stock.Fresh, []stock.ClockAlarm{}},
+		{"tough", []stock.Stage{stage(stock.WaterBucket, 23, 8, 50), stage(stock.WetCloth, 23.9, 8, 100), stage(stock.WaterBucket, 1, 8, 50)}, stock.Critical, []stock.ClockAlarm{"over-soaked"}},
+		{"tough", []stock.Stage{stage(stock.WaterBucket, 23, 8, 50), stage(stock.WetCloth, 12, 8, 100), stage(stock.HeeledIn, 12, 8, 50), stage(stock.WaterBucket, 23, 8, 50)}, stock.Fresh, []stock.ClockAlarm{}},
 	} {
 		out, err := stock.Exposure(rules.House{}, stock.ExposureInput{Sensitivity: c.sensitivity, Stages: c.stages, Now: now})
 		require.NoError(t, err)
@@ -129,4 +130,24 @@ func TestWeighingAndTheLabelsDose(t *testing.T) {
 	for used, ok := range map[float64]bool{5: true, 10: true, 20: true, 4.9: false, 20.1: false} {
 		assert.Equal(t, ok, stock.LabelDose(rules.House{}, 10, used), "%v", used)
 	}
+}
+
+// Storage life adds up over covers, whatever came between: half of a gel bag's 240 h and half of a cold store's 2,880 h are a whole life.
+func TestStorageLifeAddsUpOverCovers(t *testing.T) {
+	stages := []stock.Stage{stage(stock.GelBag, 120, 4, 95), stage(stock.HeeledIn, 500, 4, 95), stage(stock.ColdStore, 1440, 2, 95)}
+	out, err := stock.Exposure(rules.House{}, stock.ExposureInput{Sensitivity: "tough", Stages: stages, Now: stock.Air{Cover: stock.HeeledIn, TempC: 4, RHPct: 95}})
+	require.NoError(t, err)
+	assert.InDelta(t, 1, out.AgeShare, 1e-9)
+	assert.Equal(t, stock.Spent, out.Status)
+	assert.Equal(t, []stock.ClockAlarm{"over-age"}, out.Alarms)
+}
+
+// Turns of bucket and cloth do not start the bucket anew: after 12 and 6 hours in it six are left.
+func TestABucketByTurnsGoesOnCounting(t *testing.T) {
+	stages := []stock.Stage{stage(stock.WaterBucket, 12, 8, 50), stage(stock.WetCloth, 5, 8, 100), stage(stock.WaterBucket, 6, 8, 50)}
+	out, err := stock.Exposure(rules.House{}, stock.ExposureInput{Sensitivity: "tough", Stages: stages, Now: stock.Air{Cover: stock.WaterBucket, TempC: 8, RHPct: 50}})
+	require.NoError(t, err)
+	require.NotNil(t, out.HoursLeft)
+	assert.InDelta(t, 6, *out.HoursLeft, 1e-9)
+	assert.InDelta(t, 0.75, out.AgeShare, 1e-9)
 }

@@ -10,7 +10,7 @@ var waits = map[Cause]rules.Key{
 }
 
 // forSeason are the reasons that only wait for the season; they are no fault of the tree.
-var forSeason = map[Cause]bool{"wait-for-dormancy": true, "wait-for-cool": true, "cut-when-dormant": true}
+var forSeason = map[Cause]bool{"wait-for-dormancy": true, "wait-for-cool": true, "wait-for-next-dormancy": true, "cut-when-dormant": true}
 
 // HoldDays is after how many days a held tree is looked at again; the shortest of its reasons counts. A tree that waits
 // for dormancy is due when that begins, or after the longest wait when that is later or it never does.

@@ -37,6 +37,8 @@ type RootBallInput struct {
 	Foliage      Foliage     `json:"foliage"`
 	School       RootSchool  `json:"school"`
 	Pot          Pot         `json:"pot"`
+	// RemovedBefore is the share already cut off this ball since it last grew a whole season.
+	RemovedBefore float64 `json:"removed_before_share,omitempty" minimum:"0" exclusiveMaximum:"0.95" doc:"what was already cut off this ball since it last grew a whole season"`
 }
 
 // RootBallResult is the class of each root, the cuts, the verdict and its reasons.
@@ -47,7 +49,7 @@ type RootBallResult struct {
 	BottomSliceMM float64       `json:"bottom_slice_mm" decimals:"1"`
 	ScoreDepthMM  float64       `json:"score_depth_mm" decimals:"1"`
 	RemovedShare  float64       `json:"removed_share" decimals:"4"`
-	SeasonLimit   float64       `json:"season_limit" decimals:"2"`
+	SeasonLimit   float64       `json:"season_limit" decimals:"4" doc:"what may still go, less what was cut before"`
 	Verdict       Verdict       `json:"verdict"`
 	Reasons       []Cause       `json:"reasons"`
 	held          map[Cause]*Evidence
@@ -79,7 +81,7 @@ func RootBall(h rules.House, in RootBallInput) (RootBallResult, error) {
 	return RootBallResult{
 		RootClasses: classes, SideTreatment: cut.treatment, SideShaveMM: cut.shave, BottomSliceMM: cut.slice,
 		ScoreDepthMM: score, RemovedShare: removedShare(in, cut.shave, cut.slice),
-		SeasonLimit: seasonLimit(h, in.Season), Verdict: j.verdict, Reasons: j.reasons, held: j.held,
+		SeasonLimit: seasonLimit(h, in), Verdict: j.verdict, Reasons: j.reasons, held: j.held,
 	}, nil
 }
 

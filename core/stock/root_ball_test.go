@@ -9,6 +9,7 @@ import (
 	"pgregory.net/rapid"
 
 	"sedum/core/rules"
+	"sedum/core/set"
 	"sedum/core/stock"
 )
 
@@ -38,7 +39,13 @@ func TestRootClassBorders(t *testing.T) {
 		{stock.Root{Zone: "collar", DiameterMM: 3, ArcDeg: 90, GapMM: ptr(25.1)}, "moderate"},
 		{stock.Root{Zone: "collar", DiameterMM: 3, ArcDeg: 90}, "moderate"},
 		{stock.Root{Zone: "collar", DiameterMM: 10.1, ArcDeg: 180, GapMM: ptr(0.0)}, "strangling"},
-		{stock.Root{Zone: "collar", DiameterMM: 3, ArcDeg: 90, GapMM: ptr(0.0), Grooved: ptr(true)}, "strangling"},
+		{stock.Root{Zone: "collar", DiameterMM: 7.5, ArcDeg: 10, Grooved: ptr(true)}, "strangling"},
+		{stock.Root{Zone: "collar", DiameterMM: 7.4, ArcDeg: 10, Grooved: ptr(true)}, "girdling"},
+		{stock.Root{Zone: "collar", DiameterMM: 1, ArcDeg: 10, Grooved: ptr(true)}, "girdling"},
+		{stock.Root{Zone: "collar", DiameterMM: 3, ArcDeg: 45, GapMM: ptr(5.0)}, "girdling"},
+		{stock.Root{Zone: "collar", DiameterMM: 2.9, ArcDeg: 45, GapMM: ptr(5.0)}, "fine"},
+		{stock.Root{Zone: "collar", DiameterMM: 3, ArcDeg: 45, GapMM: ptr(5.1)}, "moderate"},
+		{stock.Root{Zone: "collar", DiameterMM: 10.1, ArcDeg: 120}, "major"},
 	} {
 		assert.EqualValues(t, c.class, stock.ClassRoot(rules.House{}, c.root, 30), "%+v", c.root)
 	}
@@ -135,4 +142,49 @@ func TestMassOfBalledCases(t *testing.T) {
 	assert.EqualValues(t, "one-person", stock.HandlingOf(rules.House{}, 20, stock.Staff))
 	assert.EqualValues(t, "two-person", stock.HandlingOf(rules.House{}, 20, stock.Public))
 	assert.EqualValues(t, "gear", stock.HandlingOf(rules.House{}, 25.1, stock.Public))
+}
+
+// What was cut before counts: with 30 % gone, of the 40 % that may go in dormancy one seventh of what is left may still go.
+func TestWhatWasCutBeforeCounts(t *testing.T) {
+	in := soundBall()
+	in.RemovedBefore = 0.3
+	out, err := stock.RootBall(rules.House{}, in)
+	require.NoError(t, err)
+	assert.InDelta(t, 1.0/7, out.SeasonLimit, 1e-9)
+
+	// A major circler of 9 mm needs a shave of 9: 1 - (282/300)^2 = 11.6 % of the ball goes.
+	in.Roots = []stock.Root{{Zone: "side", DiameterMM: 9, ArcDeg: 150}}
+	out, err = stock.RootBall(rules.House{}, in)
+	require.NoError(t, err)
+	assert.EqualValues(t, "shave", out.SideTreatment)
+	assert.LessOrEqual(t, out.RemovedShare, 1.0/7+1e-9)
+
+	in.RemovedBefore = 0.38
+	out, err = stock.RootBall(rules.House{}, in)
+	require.NoError(t, err)
+	assert.Equal(t, stock.Hold, out.Verdict)
+	assert.Contains(t, out.Reasons, stock.Cause("wait-for-next-dormancy"))
+	assert.Zero(t, out.SideShaveMM+out.BottomSliceMM, "nothing of the ball is cut")
+}
+
+// Shaves one after another never take more, together, than the season allows once: three rechecks do not ask for three quarters.
+func TestRechecksNeverShaveMoreThanTheSeasonAllowsTogether(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		in := soundBall()
+		in.Season = rapid.SampledFrom(set.All[stock.Season]()).Draw(t, "season")
+		in.BallDiameterMM, in.BallHeightMM = rapid.Float64Range(120, 900).Draw(t, "diameter"), rapid.Float64Range(100, 700).Draw(t, "height")
+		in.MatSidePct, in.MatBottomPct = 90, rapid.SampledFrom([]float64{0, 80}).Draw(t, "base felt")
+		limit := map[stock.Season]float64{"dormant": 0.40, "autumn": 0.35, "summer": 0.15, "spring-flush": 0.10}[in.Season]
+		left := 1.0
+		for range 4 {
+			in.Roots = []stock.Root{{Zone: "side", DiameterMM: rapid.Float64Range(3, 14).Draw(t, "root"), ArcDeg: 200}}
+			out, err := stock.RootBall(rules.House{}, in)
+			require.NoError(t, err)
+			left *= 1 - out.RemovedShare
+			in.BallDiameterMM -= 2 * out.SideShaveMM
+			in.BallHeightMM -= out.BottomSliceMM
+			in.RemovedBefore = 1 - left
+			require.LessOrEqual(t, in.RemovedBefore, limit+1e-9)
+		}
+	})
 }

@@ -13,28 +13,29 @@ type cuts struct {
 	shave, slice float64
 }
 
-// found is what the classes of the single roots add up to.
+// found is what the classes of the single roots add up to. A shave reaches only the roots at the side and the bottom.
 type found struct {
-	moderate, major, single bool
-	thickestMajor           float64
+	any, majorShell    bool
+	moderateShell      int
+	thickestMajorShell float64
 }
 
 func sumUp(h rules.House, in RootBallInput, classes []RootClass) found {
 	var f found
 	ratios := 0.0
 	for i, class := range classes {
-		switch class {
-		case RootMajor:
-			f.major, f.single = true, true
-			f.thickestMajor = math.Max(f.thickestMajor, in.Roots[i].DiameterMM)
-		case RootModerate:
-			f.moderate = true
+		shell := in.Roots[i].Zone == ZoneSide || in.Roots[i].Zone == ZoneBottom
+		f.any = f.any || class == RootMajor || class == RootModerate
+		switch {
+		case class == RootMajor && shell:
+			f.majorShell = true
+			f.thickestMajorShell = math.Max(f.thickestMajorShell, in.Roots[i].DiameterMM)
+		case class == RootModerate && shell:
+			f.moderateShell++
 			ratios += in.Roots[i].DiameterMM / in.CaliperMM
 		}
 	}
-	if f.moderate && num.AtLeast(ratios, h.Value(rules.RootsSum)) {
-		f.major = true
-	}
+	f.majorShell = f.majorShell || (f.moderateShell >= 2 && num.AtLeast(ratios, h.Value(rules.RootsSum)))
 	return f
 }
 
@@ -42,27 +43,37 @@ func sumUp(h rules.House, in RootBallInput, classes []RootClass) found {
 func planCuts(h rules.House, in RootBallInput, classes []RootClass, j *judgement) cuts {
 	f := sumUp(h, in, classes)
 	cut := cuts{treatment: wantedTreatment(h, in, f)}
-	if num.AtLeast(in.MatBottomPct, h.Value(rules.RootsBottomFelt)) {
-		cut.slice = math.Min(h.Value(rules.RootsSliceMost), h.Value(rules.RootsSliceShare)*in.BallHeightMM)
+	matted := num.AtLeast(in.MatBottomPct, h.Value(rules.RootsBottomFelt))
+	if matted {
+		cut.slice = min(h.Value(rules.RootsSliceMost), h.Value(rules.RootsSliceShare)*in.BallHeightMM, seasonLimit(h, in)*in.BallHeightMM)
 	}
+	waits := false
 	if cut.treatment == SideTreatmentShave {
-		cut = shaveWithinLimit(h, in, f, cut.slice, j)
+		cut, waits = shaveWithinLimit(h, in, f, cut.slice, j)
 	}
-	if num.Over(removedShare(in, cut.shave, cut.slice), seasonLimit(h, in.Season)) {
+	if num.Over(removedShare(in, cut.shave, cut.slice), seasonLimit(h, in)) {
 		cut.slice = 0
+	}
+	if matted && num.Under(cut.slice, h.Value(rules.RootsSliceLeast)) {
+		cut.slice = 0
+		if j.verdict != SendBack && !waits {
+			j.because("tease-base", Fix)
+		}
 	}
 	return cut
 }
 
 func wantedTreatment(h rules.House, in RootBallInput, f found) SideTreatment {
+	felt := num.AtLeast(in.MatSidePct, h.Value(rules.RootsSideFelt))
 	switch {
-	case (in.Pot == PotAirPruning || in.Pot == PotFabric) && !f.moderate && !f.major:
+	case (in.Pot == PotAirPruning || in.Pot == PotFabric) && !f.any:
 		return SideTreatmentNone
-	case f.major:
+	case f.majorShell:
 		return SideTreatmentShave
-	case f.moderate && in.School == RootSchoolTease:
+	// One or two roots are snipped where they turn, not shaved with the whole side.
+	case f.any && ((float64(f.moderateShell) <= h.Value(rules.RootsSnipMost) && !felt) || in.School == RootSchoolTease):
 		return SideTreatmentCutAndTease
-	case f.moderate, num.AtLeast(in.MatSidePct, h.Value(rules.RootsSideFelt)):
+	case f.any, felt:
 		return SideTreatment(in.School)
 	case num.AtLeast(in.MatSidePct, h.Value(rules.RootsSideTease)):
 		return SideTreatmentTease
@@ -70,56 +81,61 @@ func wantedTreatment(h rules.House, in RootBallInput, f found) SideTreatment {
 	return SideTreatmentNone
 }
 
-// shaveWithinLimit finds the shave that takes the circlers and stays under the season's share. A slice
-// that would leave no room for the shave is given up first.
-func shaveWithinLimit(h rules.House, in RootBallInput, f found, slice float64, j *judgement) cuts {
+// shaveWithinLimit finds the shave that takes the circlers and stays under the season's share, or says for which season the ball waits.
+// A slice that would leave no room for the shave is given up first.
+func shaveWithinLimit(h rules.House, in RootBallInput, f found, slice float64, j *judgement) (cut cuts, waits bool) {
 	if num.Under(in.BallDiameterMM, h.Value(rules.RootsShaveBall)) {
-		if f.moderate || f.major {
-			return cuts{SideTreatmentCutAndTease, 0, slice}
+		if f.any {
+			return cuts{SideTreatmentCutAndTease, 0, slice}, false
 		}
-		return cuts{SideTreatmentScore, 0, slice}
+		return cuts{SideTreatmentScore, 0, slice}, false
 	}
-	wish := num.Hold(h.Value(rules.RootsShaveShare)*in.BallDiameterMM,
-		h.Value(rules.RootsShaveLeast), h.Value(rules.RootsShaveMost))
-	shave := math.Min(wish, thickestShave(h, in, slice))
-	if num.Under(shave, wish) && slice > 0 && num.Over(thickestShave(h, in, 0), thickestShave(h, in, slice)) {
-		slice = 0
-		shave = math.Min(wish, thickestShave(h, in, 0))
+	wish := num.Hold(h.Value(rules.RootsShaveShare)*in.BallDiameterMM, h.Value(rules.RootsShaveLeast), h.Value(rules.RootsShaveMost))
+	limit := seasonLimit(h, in)
+	thickest := thickestShave(in, limit, slice)
+	shave := math.Min(wish, thickest)
+	if bare := thickestShave(in, limit, 0); num.Under(shave, wish) && slice > 0 && num.Over(bare, thickest) {
+		slice, shave = 0, math.Min(wish, bare)
 	}
-	needed := math.Max(h.Value(rules.RootsShaveNeeded), f.thickestMajor)
+	needed := math.Max(h.Value(rules.RootsShaveNeeded), f.thickestMajorShell)
+	dormant := math.Min(wish, thickestShave(in, leftOf(h.Value(rules.RootsLimitDormant), in.RemovedBefore), 0))
+	against := Evidence{removedShare(in, math.Min(wish, needed), 0), limit, "share", seasonRule[in.Season]}
 	switch {
 	case num.AtLeast(shave, needed):
-		return cuts{SideTreatmentShave, shave, slice}
-	case !f.major:
-		return cuts{SideTreatmentScore, 0, slice}
-	case num.Under(shave, wish) && in.Season != SeasonDormant:
-		wait := Cause("wait-for-dormancy")
-		if in.Foliage == FoliageEvergreen {
-			wait = "wait-for-cool"
-		}
-		j.against(wait, Hold, Evidence{removedShare(in, math.Min(wish, needed), slice), seasonLimit(h, in.Season), "share", seasonRule[in.Season]})
-	default:
+		return cuts{SideTreatmentShave, shave, slice}, false
+	case !f.majorShell:
+		return cuts{SideTreatmentScore, 0, slice}, false
+	case !num.Under(shave, wish) || num.Under(wish, needed):
 		j.because("uncorrectable-roots", SendBack)
+		return cuts{treatment: SideTreatmentNone}, false
+	case in.Season == SeasonDormant || num.Under(dormant, needed):
+		j.against("wait-for-next-dormancy", Hold, against)
+	case in.Foliage == FoliageEvergreen:
+		j.against("wait-for-cool", Hold, against)
+	default:
+		j.against("wait-for-dormancy", Hold, against)
 	}
-	return cuts{treatment: SideTreatmentNone}
+	return cuts{treatment: SideTreatmentNone}, true
 }
 
-// removedShare is the share of the ball that a shave and a slice take off.
+// removedShare is the share of the ball, as it now is, that a shave and a slice take off.
 func removedShare(in RootBallInput, shave, slice float64) float64 {
 	d, height := in.BallDiameterMM, in.BallHeightMM
 	return 1 - (d-2*shave)*(d-2*shave)*(height-slice)/(d*d*height)
 }
 
-// thickestShave is the shave that, with that slice, takes just the season's share.
-func thickestShave(h rules.House, in RootBallInput, slice float64) float64 {
-	left := (1 - seasonLimit(h, in.Season)) * in.BallHeightMM / (in.BallHeightMM - slice)
+// thickestShave is the shave that, with that slice, takes just that share.
+func thickestShave(in RootBallInput, share, slice float64) float64 {
+	left := (1 - share) * in.BallHeightMM / (in.BallHeightMM - slice)
 	return math.Max(0, in.BallDiameterMM/2*(1-math.Sqrt(left)))
 }
 
-// seasonLimit is the share of the ball that may go in that season.
-func seasonLimit(h rules.House, season Season) float64 {
-	return h.Value(seasonRule[season])
+// seasonLimit is the share of the ball, as it now is, that may still go in the season: what was cut before counts.
+func seasonLimit(h rules.House, in RootBallInput) float64 {
+	return leftOf(h.Value(seasonRule[in.Season]), in.RemovedBefore)
 }
+
+func leftOf(share, before float64) float64 { return math.Max(0, 1-(1-share)/(1-before)) }
 
 var seasonRule = map[Season]rules.Key{
 	SeasonDormant: rules.RootsLimitDormant, SeasonAutumn: rules.RootsLimitAutumn,

@@ -204,7 +204,7 @@ export const plantingConflictCode = ['proud-against-dry', 'basin-against-wet'] a
 export const plantingFlareSchool = ['level', 'slight', 'proud'] as const
 export const plantingGround = ['workable', 'frozen', 'waterlogged'] as const
 export const plantingHabit = ['tree', 'shrub'] as const
-export const plantingRefusal = ['standing-water'] as const
+export const plantingRefusal = ['standing-water', 'loose-base'] as const
 export const plantingShape = ['saucer', 'square', 'cylinder'] as const
 export const plantingStakeKind = ['none', 'pair', 'low-upright', 'angled', 'tripod', 'guys'] as const
 export const plantingStakeReason = ['cannot-stand', 'slender', 'exposed', 'bare-root'] as const
@@ -250,6 +250,7 @@ export const plantingWindowReason = [
   'not-cool',
   'winter-drying',
   'summer',
+  'late-but-dormant',
   'autumn-hazard',
   'cold-limit',
   'tender-before-last-frost',
@@ -273,6 +274,10 @@ export const rulesKey = [
   'flare.deep_most_mm',
   'roots.collar_ratio',
   'roots.collar_gap_mm',
+  'roots.touching_gap_mm',
+  'roots.grooved_ratio',
+  'roots.snip_most',
+  'roots.slice_least_mm',
   'roots.girdling_arc_deg',
   'roots.strangling_ratio',
   'roots.strangling_arc_deg',
@@ -354,12 +359,17 @@ export const rulesKey = [
   'hole.plug_room_mm',
   'hole.bottom_room_mm',
   'hole.bulking',
+  'hole.settle_least_mm',
+  'hole.settle_share',
   'basin.ball_share',
   'basin.backfill_share',
   'basin.ball_most',
   'basin.least_tree_l',
   'basin.least_shrub_l',
-  'basin.big_caliper_mm',
+  'basin.tree_l_per_mm',
+  'basin.least_small_l',
+  'basin.room_mm',
+  'basin.root_soil',
   'basin.big_l_per_mm',
   'basin.dose_factor',
   'basin.dose_l_per_mm',
@@ -388,6 +398,8 @@ export const rulesKey = [
   'stake.plug_height_m',
   'stake.guy_slope_deg',
   'window.heat_c',
+  'window.hot_summer_c',
+  'window.late_dormant_days',
   'window.heat_over_usual_c',
   'window.rare_frost_days',
   'drain.too_early_mm',
@@ -440,6 +452,7 @@ export const rulesKey = [
   'clock.damp_packing_cold_h',
   'clock.cold_store_h',
   'clock.water_bucket_h',
+  'clock.water_bucket_away_h',
   'clock.alarm_ahead_h',
   'gel.set_least_min',
   'gel.set_most_min',
@@ -491,6 +504,7 @@ export const rulesKey = [
   'room.drain_m',
   'room.drain_thirsty_m',
   'room.clay_thirsty_factor',
+  'room.clearance_unknown_m',
 ] as const
 export const rulesStep = [
   'flare',
@@ -563,12 +577,14 @@ export const stockCause = [
   'slot-or-trim',
   'soak',
   'support-ball',
+  'tease-base',
   'too-much-to-cut',
   'trim-broken',
   'uncorrectable-roots',
   'under-rooted',
   'wait-for-cool',
   'wait-for-dormancy',
+  'wait-for-next-dormancy',
   'ball-small',
   'ball-too-small',
   'broken-ball',

@@ -2172,7 +2172,10 @@ export interface components {
             raise_mm: number;
             room_unknown: boolean;
             soil_group: components["schemas"]["GroundSoilGroup"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description under 0 is a surplus
+             */
             summer_deficit_mm: number;
             /** Format: double */
             sun_h: number;
@@ -2186,6 +2189,8 @@ export interface components {
             changes: components["schemas"]["FitChange"][];
             /** Format: int64 */
             cost: number;
+            /** Format: double */
+            held_overall: number;
             /** Format: double */
             overall: number;
         };
@@ -2982,7 +2987,10 @@ export interface components {
         PlantingBasinInput: {
             /** Format: double */
             backfill_l: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description of bare roots, their spread
+             */
             ball_diameter_mm: number;
             /** Format: double */
             ball_volume_l: number;
@@ -3222,7 +3230,7 @@ export interface components {
             code: string;
         };
         /** @enum {string} */
-        PlantingRefusal: "standing-water";
+        PlantingRefusal: "standing-water" | "loose-base";
         PlantingRuleUsed: {
             key: components["schemas"]["RulesKey"];
             /** Format: double */
@@ -3384,7 +3392,7 @@ export interface components {
             usual_high_c?: number;
         };
         /** @enum {string} */
-        PlantingWindowReason: "ground-frozen" | "ground-waterlogged" | "not-dormant" | "not-cool" | "winter-drying" | "summer" | "autumn-hazard" | "cold-limit" | "tender-before-last-frost" | "in-leaf" | "buds-swelling" | "heat";
+        PlantingWindowReason: "ground-frozen" | "ground-waterlogged" | "not-dormant" | "not-cool" | "winter-drying" | "summer" | "late-but-dormant" | "autumn-hazard" | "cold-limit" | "tender-before-last-frost" | "in-leaf" | "buds-swelling" | "heat";
         PlantingWindowResult: {
             reasons: components["schemas"]["PlantingWindowReason"][];
             status: components["schemas"]["PlantingWindowStatus"];
@@ -3424,7 +3432,7 @@ export interface components {
             value: number;
         };
         /** @enum {string} */
-        RulesKey: "flare.probe_fall_share" | "flare.probe_distance_mm" | "flare.apart_deg" | "flare.stray_mm" | "flare.surface_share" | "flare.surface_least_mm" | "flare.surface_most_mm" | "flare.shallow_share" | "flare.shallow_most_mm" | "flare.ball_left_share" | "flare.deep_most_mm" | "roots.collar_ratio" | "roots.collar_gap_mm" | "roots.girdling_arc_deg" | "roots.strangling_ratio" | "roots.strangling_arc_deg" | "roots.radial_arc_deg" | "roots.fine_mm" | "roots.fine_share" | "roots.severe_arc_deg" | "roots.major_ratio" | "roots.major_arc_deg" | "roots.major_mm" | "roots.major_thick_arc_deg" | "roots.moderate_sum" | "roots.main_least" | "roots.cut_most_share" | "roots.cut_dormant_share" | "roots.fill_hold_pct" | "roots.fill_support_pct" | "roots.side_felt_pct" | "roots.side_tease_pct" | "roots.bottom_felt_pct" | "roots.slice_most_mm" | "roots.slice_share" | "roots.shave_share" | "roots.shave_least_mm" | "roots.shave_most_mm" | "roots.shave_needed_mm" | "roots.shave_ball_mm" | "roots.score_most_mm" | "roots.score_share" | "roots.limit_dormant_share" | "roots.limit_autumn_share" | "roots.limit_summer_share" | "roots.limit_spring_share" | "mass.mix_kg_per_l" | "mass.soil_kg_per_l" | "mass.wet_factor" | "mass.rigging_factor" | "mass.staff_one_kg" | "mass.staff_two_kg" | "mass.public_one_kg" | "mass.public_two_kg" | "ball.container_share" | "ball.balled_share" | "ball.bare_root_share" | "drain.fast_min" | "drain.good_min" | "drain.slow_min" | "drain.poor_min" | "drain.strict_fast_min" | "drain.strict_good_min" | "drain.strict_slow_min" | "drain.strict_poor_min" | "fit.enough" | "fit.fair" | "fit.unknown_cap" | "fit.cold_gate_c" | "fit.margin_span_c" | "fit.marginal_c" | "hole.raise_fast_mm" | "hole.raise_good_mm" | "hole.raise_slow_mm" | "hole.raise_poor_mm" | "hole.raise_standing_mm" | "hole.raise_sharp_mm" | "hole.school_step_mm" | "hole.borne_most_mm" | "hole.raise_share_dry" | "hole.raise_share_wet" | "hole.mound_crest_balls" | "hole.mound_crest_mm" | "hole.mound_slope" | "hole.width_coarse" | "hole.width_medium" | "hole.width_fine" | "hole.width_most_mm" | "hole.width_least_mm" | "hole.bare_root_room_mm" | "hole.bare_root_factor" | "hole.plug_room_mm" | "hole.bottom_room_mm" | "hole.bulking" | "basin.ball_share" | "basin.backfill_share" | "basin.ball_most" | "basin.least_tree_l" | "basin.least_shrub_l" | "basin.big_caliper_mm" | "basin.big_l_per_mm" | "basin.dose_factor" | "basin.dose_l_per_mm" | "basin.radius_least_mm" | "basin.berm_mm" | "basin.plug_radius_mm" | "mulch.outer_least_mm" | "mulch.beyond_mm" | "mulch.gap_mm" | "mulch.fine_mm" | "mulch.small_ball_mm" | "mulch.over_small_mm" | "mulch.plug_outer_mm" | "mulch.plug_gap_mm" | "stake.slender" | "stake.slender_height_m" | "stake.exposed_height_m" | "stake.bare_root_height_m" | "stake.tie_least_mm" | "stake.tie_most_mm" | "stake.months" | "stake.guy_months" | "stake.guy_caliper_mm" | "stake.contractor_caliper_mm" | "stake.contractor_height_m" | "stake.plug_height_m" | "stake.guy_slope_deg" | "window.heat_c" | "window.heat_over_usual_c" | "window.rare_frost_days" | "drain.too_early_mm" | "drain.rising_mm" | "plan.cover_hours" | "plan.compost_top_mm" | "yard.bud_swell_day" | "yard.first_frost_day" | "plan.mulch_bag_l" | "plan.compost_bag_l" | "plan.feed_tablets" | "plan.heat_stop_c" | "plan.cold_stop_c" | "plan.sun_paint_h" | "plan.feather_raise_mm" | "sample.tolerable_share" | "sample.confidence" | "sample.accept" | "sample.looks" | "sample.tightened_factor" | "sample.relaxed_factor" | "sample.window_lots" | "sample.window_refused" | "sample.loosen_lots" | "sample.relax_lots" | "balled.least_share" | "bare_root.least_share" | "bare_root.seedling_mm" | "bare_root.under_tips_mm" | "bare_root.trim_share" | "bare_root.hole_most_mm" | "bare_root.hole_wet_mm" | "clock.budget_tender_kpah" | "clock.budget_average_kpah" | "clock.budget_tough_kpah" | "clock.bare_sun_wind" | "clock.bare_shade" | "clock.wet_cloth" | "clock.dry_box" | "clock.damp_packing" | "clock.gel_bag" | "clock.cold_store" | "clock.heeled_in" | "clock.closed_hot_factor" | "clock.rewet_share" | "clock.soon_share" | "clock.critical_share" | "clock.gel_bag_h" | "clock.damp_packing_h" | "clock.damp_packing_cold_h" | "clock.cold_store_h" | "clock.water_bucket_h" | "clock.alarm_ahead_h" | "gel.set_least_min" | "gel.set_most_min" | "gel.seedling_l" | "gel.whip_l" | "gel.feathered_l" | "gel.standard_l" | "gel.label_least" | "gel.label_most" | "scale.tolerance_share" | "soak.clean_h" | "soak.muddy_h" | "box.water_l_per_day" | "yard.pot_heat_c" | "yard.pot_frost_c" | "yard.lat_deg" | "yard.quarantine_days" | "spare.container_share" | "spare.balled_share" | "spare.bare_root_share" | "spare.plug_share" | "potting.room_mm" | "potting.rim_mm" | "clock.cold_store_c" | "clock.cold_store_rh_pct" | "clock.assumed_c" | "clock.assumed_rh_pct" | "clock.hot_c" | "clock.cooking_c" | "clock.frost_c" | "clock.killing_c" | "clock.cold_pack_c" | "yard.last_chance_months" | "time.plug_min" | "time.whip_min" | "hold.short_days" | "hold.long_days" | "hold.longest_days" | "season.flush_days" | "season.autumn_days" | "season.leaf_fall_days" | "season.evergreen_dormant_c" | "damage.girth_share" | "room.eaves_m" | "room.soil_m" | "room.paving_small_m" | "room.paving_medium_m" | "room.paving_large_m" | "room.drain_m" | "room.drain_thirsty_m" | "room.clay_thirsty_factor";
+        RulesKey: "flare.probe_fall_share" | "flare.probe_distance_mm" | "flare.apart_deg" | "flare.stray_mm" | "flare.surface_share" | "flare.surface_least_mm" | "flare.surface_most_mm" | "flare.shallow_share" | "flare.shallow_most_mm" | "flare.ball_left_share" | "flare.deep_most_mm" | "roots.collar_ratio" | "roots.collar_gap_mm" | "roots.touching_gap_mm" | "roots.grooved_ratio" | "roots.snip_most" | "roots.slice_least_mm" | "roots.girdling_arc_deg" | "roots.strangling_ratio" | "roots.strangling_arc_deg" | "roots.radial_arc_deg" | "roots.fine_mm" | "roots.fine_share" | "roots.severe_arc_deg" | "roots.major_ratio" | "roots.major_arc_deg" | "roots.major_mm" | "roots.major_thick_arc_deg" | "roots.moderate_sum" | "roots.main_least" | "roots.cut_most_share" | "roots.cut_dormant_share" | "roots.fill_hold_pct" | "roots.fill_support_pct" | "roots.side_felt_pct" | "roots.side_tease_pct" | "roots.bottom_felt_pct" | "roots.slice_most_mm" | "roots.slice_share" | "roots.shave_share" | "roots.shave_least_mm" | "roots.shave_most_mm" | "roots.shave_needed_mm" | "roots.shave_ball_mm" | "roots.score_most_mm" | "roots.score_share" | "roots.limit_dormant_share" | "roots.limit_autumn_share" | "roots.limit_summer_share" | "roots.limit_spring_share" | "mass.mix_kg_per_l" | "mass.soil_kg_per_l" | "mass.wet_factor" | "mass.rigging_factor" | "mass.staff_one_kg" | "mass.staff_two_kg" | "mass.public_one_kg" | "mass.public_two_kg" | "ball.container_share" | "ball.balled_share" | "ball.bare_root_share" | "drain.fast_min" | "drain.good_min" | "drain.slow_min" | "drain.poor_min" | "drain.strict_fast_min" | "drain.strict_good_min" | "drain.strict_slow_min" | "drain.strict_poor_min" | "fit.enough" | "fit.fair" | "fit.unknown_cap" | "fit.cold_gate_c" | "fit.margin_span_c" | "fit.marginal_c" | "hole.raise_fast_mm" | "hole.raise_good_mm" | "hole.raise_slow_mm" | "hole.raise_poor_mm" | "hole.raise_standing_mm" | "hole.raise_sharp_mm" | "hole.school_step_mm" | "hole.borne_most_mm" | "hole.raise_share_dry" | "hole.raise_share_wet" | "hole.mound_crest_balls" | "hole.mound_crest_mm" | "hole.mound_slope" | "hole.width_coarse" | "hole.width_medium" | "hole.width_fine" | "hole.width_most_mm" | "hole.width_least_mm" | "hole.bare_root_room_mm" | "hole.bare_root_factor" | "hole.plug_room_mm" | "hole.bottom_room_mm" | "hole.bulking" | "hole.settle_least_mm" | "hole.settle_share" | "basin.ball_share" | "basin.backfill_share" | "basin.ball_most" | "basin.least_tree_l" | "basin.least_shrub_l" | "basin.tree_l_per_mm" | "basin.least_small_l" | "basin.room_mm" | "basin.root_soil" | "basin.big_l_per_mm" | "basin.dose_factor" | "basin.dose_l_per_mm" | "basin.radius_least_mm" | "basin.berm_mm" | "basin.plug_radius_mm" | "mulch.outer_least_mm" | "mulch.beyond_mm" | "mulch.gap_mm" | "mulch.fine_mm" | "mulch.small_ball_mm" | "mulch.over_small_mm" | "mulch.plug_outer_mm" | "mulch.plug_gap_mm" | "stake.slender" | "stake.slender_height_m" | "stake.exposed_height_m" | "stake.bare_root_height_m" | "stake.tie_least_mm" | "stake.tie_most_mm" | "stake.months" | "stake.guy_months" | "stake.guy_caliper_mm" | "stake.contractor_caliper_mm" | "stake.contractor_height_m" | "stake.plug_height_m" | "stake.guy_slope_deg" | "window.heat_c" | "window.hot_summer_c" | "window.late_dormant_days" | "window.heat_over_usual_c" | "window.rare_frost_days" | "drain.too_early_mm" | "drain.rising_mm" | "plan.cover_hours" | "plan.compost_top_mm" | "yard.bud_swell_day" | "yard.first_frost_day" | "plan.mulch_bag_l" | "plan.compost_bag_l" | "plan.feed_tablets" | "plan.heat_stop_c" | "plan.cold_stop_c" | "plan.sun_paint_h" | "plan.feather_raise_mm" | "sample.tolerable_share" | "sample.confidence" | "sample.accept" | "sample.looks" | "sample.tightened_factor" | "sample.relaxed_factor" | "sample.window_lots" | "sample.window_refused" | "sample.loosen_lots" | "sample.relax_lots" | "balled.least_share" | "bare_root.least_share" | "bare_root.seedling_mm" | "bare_root.under_tips_mm" | "bare_root.trim_share" | "bare_root.hole_most_mm" | "bare_root.hole_wet_mm" | "clock.budget_tender_kpah" | "clock.budget_average_kpah" | "clock.budget_tough_kpah" | "clock.bare_sun_wind" | "clock.bare_shade" | "clock.wet_cloth" | "clock.dry_box" | "clock.damp_packing" | "clock.gel_bag" | "clock.cold_store" | "clock.heeled_in" | "clock.closed_hot_factor" | "clock.rewet_share" | "clock.soon_share" | "clock.critical_share" | "clock.gel_bag_h" | "clock.damp_packing_h" | "clock.damp_packing_cold_h" | "clock.cold_store_h" | "clock.water_bucket_h" | "clock.water_bucket_away_h" | "clock.alarm_ahead_h" | "gel.set_least_min" | "gel.set_most_min" | "gel.seedling_l" | "gel.whip_l" | "gel.feathered_l" | "gel.standard_l" | "gel.label_least" | "gel.label_most" | "scale.tolerance_share" | "soak.clean_h" | "soak.muddy_h" | "box.water_l_per_day" | "yard.pot_heat_c" | "yard.pot_frost_c" | "yard.lat_deg" | "yard.quarantine_days" | "spare.container_share" | "spare.balled_share" | "spare.bare_root_share" | "spare.plug_share" | "potting.room_mm" | "potting.rim_mm" | "clock.cold_store_c" | "clock.cold_store_rh_pct" | "clock.assumed_c" | "clock.assumed_rh_pct" | "clock.hot_c" | "clock.cooking_c" | "clock.frost_c" | "clock.killing_c" | "clock.cold_pack_c" | "yard.last_chance_months" | "time.plug_min" | "time.whip_min" | "hold.short_days" | "hold.long_days" | "hold.longest_days" | "season.flush_days" | "season.autumn_days" | "season.leaf_fall_days" | "season.evergreen_dormant_c" | "damage.girth_share" | "room.eaves_m" | "room.soil_m" | "room.paving_small_m" | "room.paving_medium_m" | "room.paving_large_m" | "room.drain_m" | "room.drain_thirsty_m" | "room.clay_thirsty_factor" | "room.clearance_unknown_m";
         RulesNewChange: {
             key: string;
             reason: string;
@@ -3775,7 +3783,7 @@ export interface components {
         /** @enum {string} */
         StockBuds: "dormant" | "swelling" | "leafed";
         /** @enum {string} */
-        StockCause: "one" | "clean" | "well-spaced" | "plump" | "none" | "sound" | "not-covered" | "broken-tip" | "two" | "healed-scar" | "large-wound" | "small-wound" | "included-bark" | "rubbing" | "brown-to-trunk" | "dead-tips" | "late-buds" | "grooved" | "tight" | "light-scorch" | "yellow-wilting" | "isolate" | "notifiable" | "buried" | "failed" | "weeping" | "clear" | "clear-and-inspect" | "excavate" | "send-back" | "bend-risk" | "count-main-roots" | "cut-at-collar" | "cut-when-dormant" | "dried-out" | "mould" | "overwatered" | "plant-within-3-days" | "pot-up" | "root-rot" | "roots-short" | "roots-too-short" | "slot-or-trim" | "soak" | "support-ball" | "too-much-to-cut" | "trim-broken" | "uncorrectable-roots" | "under-rooted" | "wait-for-cool" | "wait-for-dormancy" | "ball-small" | "ball-too-small" | "broken-ball" | "clear-flare" | "no-standard" | "too-little-root-below-flare" | "twine" | "critical" | "spent" | "last-chance" | "weeds" | "ragged" | "rotting" | "grubs" | "weed-roots";
+        StockCause: "one" | "clean" | "well-spaced" | "plump" | "none" | "sound" | "not-covered" | "broken-tip" | "two" | "healed-scar" | "large-wound" | "small-wound" | "included-bark" | "rubbing" | "brown-to-trunk" | "dead-tips" | "late-buds" | "grooved" | "tight" | "light-scorch" | "yellow-wilting" | "isolate" | "notifiable" | "buried" | "failed" | "weeping" | "clear" | "clear-and-inspect" | "excavate" | "send-back" | "bend-risk" | "count-main-roots" | "cut-at-collar" | "cut-when-dormant" | "dried-out" | "mould" | "overwatered" | "plant-within-3-days" | "pot-up" | "root-rot" | "roots-short" | "roots-too-short" | "slot-or-trim" | "soak" | "support-ball" | "tease-base" | "too-much-to-cut" | "trim-broken" | "uncorrectable-roots" | "under-rooted" | "wait-for-cool" | "wait-for-dormancy" | "wait-for-next-dormancy" | "ball-small" | "ball-too-small" | "broken-ball" | "clear-flare" | "no-standard" | "too-little-root-below-flare" | "twine" | "critical" | "spent" | "last-chance" | "weeds" | "ragged" | "rotting" | "grubs" | "weed-roots";
         StockCircler: {
             /**
              * Format: double
@@ -4029,6 +4037,11 @@ export interface components {
             moisture: components["schemas"]["StockMoisture"];
             odour: components["schemas"]["StockOdour"];
             pot: components["schemas"]["StockPot"];
+            /**
+             * Format: double
+             * @description what was already cut off this ball since it last grew a whole season
+             */
+            removed_before_share?: number;
             roots: components["schemas"]["StockRoot"][];
             school: components["schemas"]["StockRootSchool"];
             season: components["schemas"]["StockSeason"];
@@ -4043,7 +4056,10 @@ export interface components {
             root_classes: components["schemas"]["StockRootClass"][];
             /** Format: double */
             score_depth_mm: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description what may still go, less what was cut before
+             */
             season_limit: number;
             /** Format: double */
             side_shave_mm: number;
