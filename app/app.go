@@ -81,8 +81,8 @@ func New(d *kernel.Database, s Settings) *kernel.Kernel {
 				growers.Capability(),
 				labels.Capability(s.Printer),
 				ground.Capability(station),
-				match.Capability(),
-				sheets.Capability(),
+				match.Capability(clocks),
+				sheets.Capability(sheets.Desk{Clocks: clocks}),
 				today.Capability(),
 				calculators.Capability(),
 			}

@@ -91,6 +91,9 @@ func (s Speaker) Plan(in planting.Input, p planting.Plan, events []care.Event) P
 	}
 	if p.Refused != "" {
 		out.Headline, out.Why = s.Say("plan.refused", nil), s.Say("refused."+string(p.Refused), nil)
+		if p.Refused == planting.RefusedWindow {
+			out.Headline, out.Why = s.Say("step.window.no", nil), s.notToday(in, p, out.Window)
+		}
 		return out
 	}
 	out.Headline, out.Why = s.planHeadline(in, p)
@@ -123,6 +126,15 @@ func (s Speaker) Plan(in planting.Input, p planting.Plan, events []care.Event) P
 		out.Trouble = append(out.Trouble, s.Say("trouble."+code, nil))
 	}
 	return out
+}
+
+// notToday says why a day is no planting day, the next that is, and how the tree is kept until then.
+func (s Speaker) notToday(in planting.Input, p planting.Plan, w WindowWords) string {
+	said := append([]string{}, w.Reasons...)
+	if p.DaysToNext != nil {
+		said = append(said, s.Say("plan.next-day", map[string]any{"days": *p.DaysToNext}))
+	}
+	return strings.Join(append(said, s.Say("keep."+string(in.Tree.Form), nil)), " ")
 }
 
 func (s Speaker) planHeadline(in planting.Input, p planting.Plan) (headline, why string) {

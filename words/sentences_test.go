@@ -74,6 +74,7 @@ func sets() map[string]said {
 		"planting.Habit":        unsaid(set.Texts[planting.Habit]()), // decides the litres, is not told
 		"planting.Refusal":      by(set.Texts[planting.Refusal](), "refused.", ""),
 		"planting.Shape":        by(set.Texts[planting.Shape](), "school.shape.", ""),
+		"planting.Stop":         by(set.Texts[planting.Stop](), "stop.", ""),
 		"planting.StakeKind":    by(set.Texts[planting.StakeKind](), "step.stake.", "", "none"),
 		"planting.StakeReason":  unsaid(set.Texts[planting.StakeReason]()),
 		"planting.Staking":      by(set.Texts[planting.Staking](), "school.stake.", ""),

@@ -2,6 +2,7 @@ package bench
 
 import (
 	"errors"
+	"strings"
 	"time"
 
 	"sedum/app/journeys"
@@ -52,13 +53,16 @@ func (b Bench) saveCheck(tx *kernel.Tx, p kernel.ByTag, n NewCheck) (Saved, erro
 	if err := kernel.Add(tx, &c); err != nil {
 		return Saved{}, err
 	}
-	state := stock.StateAfter(c.Assessment)
+	state := stock.StateAfterLook(t.State, c.Assessment)
 	var due *time.Time
 	if state == stock.Held {
 		on := tx.DayOf(c.At).AddDate(0, 0, stock.HoldDays(tx.Who.House, c.Assessment.Reasons, daysToDormancy(tx)))
 		due = &on
 	}
 	counts := stock.CountsForLot(c.Assessment, n.AfterWork)
+	if t.State == stock.Apart && t.Faulty != nil {
+		counts = nil // what was found stays in the lot's count
+	}
 	if err := yard.Judge(tx, t, state, c.ID, c.At, due, counts, c.Readings.HeightM); err != nil {
 		return Saved{}, err
 	}
@@ -173,7 +177,14 @@ func (b Bench) move(tx *kernel.Tx, p kernel.ByTag, m Move) (string, error) {
 	case err != nil:
 		return "", kernel.Refused{Code: "no-such-move", Field: "to"}
 	}
+	m.Note = strings.TrimSpace(m.Note)
+	if t.State == stock.Apart && m.To == stock.NotJudged && m.Note == "" {
+		return "", kernel.Refused{Code: "apart-with-reason", Field: "note"}
+	}
 	if m.To == stock.Sold {
+		if err := b.mayLast(tx, t); err != nil {
+			return "", err
+		}
 		open, err := journeys.Open(tx, t.ID)
 		if err != nil {
 			return "", err
@@ -183,4 +194,17 @@ func (b Bench) move(tx *kernel.Tx, p kernel.ByTag, m Move) (string, error) {
 		}
 	}
 	return t.ID, yard.Move(tx, t, m.To, m.Note, nil)
+}
+
+// mayLast refuses bare roots that are spent.
+func (b Bench) mayLast(tx *kernel.Tx, t yard.Tree) error {
+	lot, err := yard.LotByID(tx, t.LotID)
+	if err != nil {
+		return err
+	}
+	status, err := b.Clocks.Status(tx, lot, t, tx.Now)
+	if err == nil && status == stock.Spent {
+		err = kernel.Refused{Code: "clock-spent", Field: "to"}
+	}
+	return err
 }

@@ -76,15 +76,21 @@ func read(tx *kernel.Tx, spots []Spot) ([]Known, error) {
 }
 
 func (k *Known) read(tx *kernel.Tx) (err error) {
-	if i := slices.IndexFunc(k.Markings, func(m Marking) bool { return m.days().Holds(tx.Today()) }); i >= 0 {
-		k.Marked = &k.Markings[i]
-	}
+	k.Marked = k.MarkedOn(tx.Today())
 	var newest *ground.Hole
 	if len(k.Tests) > 0 {
 		newest = &ground.Hole{WidthMM: k.Tests[0].HoleWidthMM, Readings: k.Tests[0].Readings}
 	}
 	k.SpotReading, err = ground.ReadSpot(tx.Who.House, k.Spot.Ground, k.Spot.Site.Climate, k.Marked != nil, newest)
 	return err
+}
+
+// MarkedOn is the marking that holds on a day, nil when nobody may dig then.
+func (k *Known) MarkedOn(day time.Time) *Marking {
+	if i := slices.IndexFunc(k.Markings, func(m Marking) bool { return m.days().Holds(day) }); i >= 0 {
+		return &k.Markings[i]
+	}
+	return nil
 }
 
 // Marked is the marking that holds, on the page.

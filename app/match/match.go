@@ -4,10 +4,12 @@ package match
 import (
 	"cmp"
 	"fmt"
+	"maps"
 	"slices"
 	"strings"
 
 	"sedum/app/catalogue"
+	"sedum/app/clock"
 	"sedum/app/ground"
 	"sedum/app/yard"
 	"sedum/core/fit"
@@ -23,12 +25,16 @@ import (
 var MatchAndPlan = kernel.Permission{Name: "match-and-plan", Roles: roles.Counter()}
 
 // Capability declares what can be asked here.
-func Capability() kernel.Capability {
+func Capability(clocks clock.Clocks) kernel.Capability {
+	m := matches{clocks}
 	return kernel.Capability{Name: "match", Operations: []kernel.Operation{
-		kernel.Read("match", "/spots/{id}/match", MatchAndPlan, match),
-		kernel.Read("match-kind", "/spots/{id}/match/kind", MatchAndPlan, matchKind),
+		kernel.Read("match", "/spots/{id}/match", MatchAndPlan, m.match),
+		kernel.Read("match-kind", "/spots/{id}/match/kind", MatchAndPlan, m.kind),
 	}}
 }
+
+// matches asks the clocks whether bare roots may still be sold.
+type matches struct{ clocks clock.Clocks }
 
 // Judged is what may be sold of one lot at one height, held against one spot.
 type Judged struct {
@@ -81,16 +87,16 @@ type Ask struct {
 	Tag string `query:"tag" doc:"a tree that somebody has in mind: it comes first in its kind"`
 }
 
-func match(tx *kernel.Tx, ask Ask) (Ranked, error) {
+func (m matches) match(tx *kernel.Tx, ask Ask) (Ranked, error) {
 	k, err := ground.SpotOf(tx, ask.ID)
 	if err != nil {
 		return Ranked{}, err
 	}
-	judged, err := judgeAll(tx, k)
+	judged, spent, err := m.judgeAll(tx, k)
 	if err != nil {
 		return Ranked{}, err
 	}
-	kinds, err := kindsOf(tx, judged, firstTrees)
+	kinds, err := kindsOf(tx, judged, spent, firstTrees)
 	if err != nil || ask.Tag == "" {
 		return Ranked{k.Page(tx.Say), kinds}, err
 	}
@@ -124,17 +130,17 @@ type KindAsk struct {
 	Kind string `query:"kind" doc:"as the match calls it"`
 }
 
-// matchKind is one kind with every tree of it that may be sold, as far as anybody reads.
-func matchKind(tx *kernel.Tx, ask KindAsk) (Kind, error) {
+// kind is one kind with every tree of it that may be sold, as far as anybody reads.
+func (m matches) kind(tx *kernel.Tx, ask KindAsk) (Kind, error) {
 	k, err := ground.SpotOf(tx, ask.ID)
 	if err != nil {
 		return Kind{}, err
 	}
-	judged, err := judgeAll(tx, k)
+	judged, spent, err := m.judgeAll(tx, k)
 	if err != nil {
 		return Kind{}, err
 	}
-	kinds, err := kindsOf(tx, slices.DeleteFunc(judged, func(j Judged) bool { return j.Lot.Called() != ask.Kind }), mostTrees)
+	kinds, err := kindsOf(tx, slices.DeleteFunc(judged, func(j Judged) bool { return j.Lot.Called() != ask.Kind }), spent, mostTrees)
 	if err == nil && len(kinds) == 0 {
 		err = kernel.ErrMissing
 	}
@@ -145,7 +151,7 @@ func matchKind(tx *kernel.Tx, ask KindAsk) (Kind, error) {
 }
 
 // kindsOf gathers what was judged by kind, in its order, with at most so many trees of each.
-func kindsOf(tx *kernel.Tx, judged []Judged, most int) ([]Kind, error) {
+func kindsOf(tx *kernel.Tx, judged []Judged, spent map[string]bool, most int) ([]Kind, error) {
 	heights, numbers := map[int]int{}, []int{}
 	for _, j := range judged {
 		heights[j.Lot.Number]++
@@ -183,6 +189,9 @@ func kindsOf(tx *kernel.Tx, judged []Judged, most int) ([]Kind, error) {
 	}
 	byOffer := map[string][]yard.OfferedTree{}
 	for _, t := range trees {
+		if spent[t.ID] {
+			continue
+		}
 		key := offerKey(t.LotID, t.HeightM)
 		byOffer[key] = append(byOffer[key], t)
 	}
@@ -219,23 +228,31 @@ func (j Judged) offered(tag string) Offered {
 	return Offered{Tag: tag, LotNumber: j.Lot.Number, PotL: j.Lot.PotL, HeightM: j.heightM(), PriceCents: j.Lot.PriceCents}
 }
 
-// judgeAll holds everything that may be sold against a spot, in order.
-func judgeAll(tx *kernel.Tx, k ground.Known) ([]Judged, error) {
+// judgeAll holds everything that may be sold against a spot, in order; lots of bare roots that are spent are left out, and single bundles
+// that are spent come back by id.
+func (m matches) judgeAll(tx *kernel.Tx, k ground.Known) (out []Judged, spent map[string]bool, err error) {
 	offers, err := yard.Offers(tx)
 	if err != nil {
-		return nil, err
+		return nil, nil, err
 	}
 	lotIDs := []string{}
 	for _, o := range offers {
 		lotIDs = append(lotIDs, o.LotID)
 	}
 	lots, err := yard.LotsByID(tx, lotIDs)
-	out := []Judged{}
+	if err != nil {
+		return nil, nil, err
+	}
+	if spent, err = m.clocks.Spent(tx, slices.Collect(maps.Values(lots))); err != nil {
+		return nil, nil, err
+	}
 	for _, o := range offers {
-		out = append(out, Judge(tx.Who.House, k, lots[o.LotID], o))
+		if !spent[o.LotID] {
+			out = append(out, Judge(tx.Who.House, k, lots[o.LotID], o))
+		}
 	}
 	slices.SortStableFunc(out, func(a, b Judged) int { return order(a, b, k.Spot.Ground.Purpose) })
-	return out, err
+	return out, spent, nil
 }
 
 // order is the core's, then by name.

@@ -5,6 +5,7 @@ import (
 	"strings"
 
 	records "sedum/app/yard"
+	"sedum/core/planting"
 	"sedum/core/rules"
 	"sedum/core/stock"
 	"sedum/kernel"
@@ -25,7 +26,7 @@ type Issue struct {
 //
 // Refused when services are not marked (no signature replaces a record) or there is no planting here;
 // when something else stands against it, until an advisor signs with a reason.
-func issue(tx *kernel.Tx, _ kernel.None, ask Issue) (number int, err error) {
+func (desk Desk) issue(tx *kernel.Tx, _ kernel.None, ask Issue) (number int, err error) {
 	t, err := records.HoldTree(tx, ask.Tag)
 	if err != nil {
 		return 0, err
@@ -37,7 +38,7 @@ func issue(tx *kernel.Tx, _ kernel.None, ask Issue) (number int, err error) {
 	if t.State != stock.ForSale {
 		return 0, kernel.Refused{Code: "not-for-sale", Field: "tag"}
 	}
-	p, err := ask.make(tx)
+	p, err := desk.make(tx, ask.PlanAsk)
 	if err != nil {
 		return 0, err
 	}
@@ -47,7 +48,9 @@ func issue(tx *kernel.Tx, _ kernel.None, ask Issue) (number int, err error) {
 		return 0, kernel.Refused{Code: string(p.plan.Refused), Field: "spot_id"}
 	case p.plan.Locked:
 		return 0, kernel.Refused{Code: "services-unmarked", Field: "spot_id"}
-	case len(p.stops) > 0 && ask.SignedReason == "":
+	case planting.FindOut(p.house, p.input.Standing) != nil:
+		return 0, kernel.Refused{Code: "too-much-unknown", Field: "spot_id"}
+	case len(p.plan.Stops) > 0 && ask.SignedReason == "":
 		return 0, kernel.Refused{Code: "sign-with-reason", Field: "signed_reason"}
 	}
 	n, err := tx.Next("sheet", 1)
@@ -56,7 +59,7 @@ func issue(tx *kernel.Tx, _ kernel.None, ask Issue) (number int, err error) {
 	}
 	s := Sheet{ID: kernel.NewID(), Number: n, TreeID: t.ID, SpotID: p.spot.Spot.ID, PersonID: tx.Who.ID, IssuedAt: tx.Now,
 		PlantingOn: p.plantingOn, Content: p.content(tx, ask), CoreVersion: rules.CoreVersion}
-	if len(p.stops) > 0 {
+	if len(p.plan.Stops) > 0 {
 		s.SignedReason = ask.SignedReason
 	}
 	if err := kernel.Add(tx, &s); err != nil {
@@ -74,15 +77,15 @@ func (p planned) content(tx *kernel.Tx, ask Issue) Content {
 		Input: p.input, House: p.house.Whole(), Plan: p.plan, Care: p.care,
 		Units: ask.Units, Language: ask.Language, Measures: p.measures,
 	}
-	if m := p.spot.Marked; m != nil {
+	if m := p.spot.MarkedOn(p.plantingOn); m != nil {
 		c.Marking = &Marking{Reference: m.Reference, MarkedBy: m.MarkedBy, ExpiresOn: m.ExpiresOn}
 	}
 	return c
 }
 
 // draft is a sheet that is not issued: it may be drawn and printed, headed "not to dig" while locked.
-func draft(tx *kernel.Tx, ask Issue) (Sheet, error) {
-	p, err := ask.make(tx)
+func (desk Desk) draft(tx *kernel.Tx, ask Issue) (Sheet, error) {
+	p, err := desk.make(tx, ask.PlanAsk)
 	if err != nil {
 		return Sheet{}, err
 	}

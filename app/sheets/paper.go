@@ -46,8 +46,8 @@ func calendar(tx *kernel.Tx, p onPaper) (kernel.File, error) {
 	return kernel.File{Type: "text/calendar; charset=utf-8", Name: fmt.Sprintf("care-%d.ics", p.Number), Content: []byte(paper.CareCalendar(s, paperSheet(s, sheet)))}, nil
 }
 
-func draftPDF(tx *kernel.Tx, p kernel.Paper, ask Issue) (kernel.File, error) {
-	sheet, err := draft(tx, ask)
+func (desk Desk) draftPDF(tx *kernel.Tx, p kernel.Paper, ask Issue) (kernel.File, error) {
+	sheet, err := desk.draft(tx, ask)
 	if err != nil {
 		return kernel.File{}, err
 	}

@@ -1,6 +1,7 @@
 package sheets
 
 import (
+	"slices"
 	"time"
 
 	"sedum/app/bench"
@@ -10,6 +11,7 @@ import (
 	records "sedum/app/yard"
 	"sedum/core/care"
 	"sedum/core/fault"
+	"sedum/core/fit"
 	coreground "sedum/core/ground"
 	"sedum/core/planting"
 	"sedum/core/rules"
@@ -39,18 +41,24 @@ type planned struct {
 	plan       planting.Plan
 	care       []care.Event
 	// fit is how the kind suits the spot; what excludes it must be signed for.
-	fit   match.Judged
-	stops []string
+	fit match.Judged
 	// measures are the house's own, to say amounts in.
 	measures []yard.HouseMeasure
 	house    rules.House
 }
 
 // make works out the planting of a tree in a spot; nothing is kept.
-func (ask PlanAsk) make(tx *kernel.Tx) (planned, error) {
+func (desk Desk) make(tx *kernel.Tx, ask PlanAsk) (planned, error) {
 	p := planned{house: tx.Who.House}
 	var l fault.List
 	p.plantingOn = kernel.Date(&l, "planting_on", ask.PlantingOn)
+	switch {
+	case len(l) > 0:
+	case p.plantingOn.Before(tx.Today()):
+		l.Add("planting_on", fault.AtLeast, tx.Today().Format(time.DateOnly))
+	case p.plantingOn.After(tx.Today().AddDate(1, 0, 0)):
+		l.Add("planting_on", fault.AtMost, tx.Today().AddDate(1, 0, 0).Format(time.DateOnly))
+	}
 	for step, choice := range ask.Schools {
 		next, err := p.house.WithSchool(step, choice)
 		if err != nil {
@@ -80,19 +88,18 @@ func (ask PlanAsk) make(tx *kernel.Tx) (planned, error) {
 		return p, err
 	}
 	p.input = planting.Input{
-		Tree: planTree(p.tree, ask.StandsAlone), Kind: match.PlanKind(p.tree.Lot.Kind, p.spot.Spot.Ground), Spot: planSpot(p.spot),
+		Tree: planTree(p.tree, ask.StandsAlone), Kind: match.PlanKind(p.tree.Lot.Kind, p.spot.Spot.Ground), Spot: planSpot(p.spot, p.plantingOn),
 		Today: planting.Today{DayOfYear: care.DayOf(p.plantingOn), HighC: ask.HighC, Ground: ask.Ground, Buds: ask.Buds},
+	}
+	p.fit = match.Judge(p.house, p.spot, p.tree.Lot, records.Offer{LotID: t.LotID, HeightM: c.Readings.HeightM, Tag: t.Tag})
+	if p.input.Standing, err = desk.standing(tx, p); err != nil {
+		return p, err
 	}
 	if p.plan, err = planting.Make(p.house, p.input); err != nil {
 		return p, err
 	}
-	p.fit = match.Judge(p.house, p.spot, p.tree.Lot, records.Offer{LotID: t.LotID, HeightM: c.Readings.HeightM, Tag: t.Tag})
-	p.stops = append([]string{}, p.plan.Stops...)
-	for _, f := range p.fit.Result.ExcludedBy {
-		p.stops = append(p.stops, "fit-"+string(f))
-	}
 	if p.plan.Refused == "" {
-		p.care = care.Calendar(care.FactsOf(p.plantingOn, p.input, p.plan))
+		p.care = care.Calendar(care.FactsOf(p.house, p.plantingOn, p.input, p.plan))
 	}
 	return p, nil
 }
@@ -143,12 +150,38 @@ func orElse(given *float64, otherwise float64) float64 {
 	return *given
 }
 
-func planSpot(k ground.Known) planting.Spot {
+// standing is what the match, the room and the clock say of the tree there on the planting day.
+func (desk Desk) standing(tx *kernel.Tx, p planned) (planting.Standing, error) {
+	out := planting.Standing{Unknown: p.fit.Result.Unknown, MeetsLine: p.fit.Site.MeetsLine}
+	for _, f := range p.fit.Result.ExcludedBy {
+		if f != fit.Room {
+			out.Excluded = append(out.Excluded, f)
+		}
+	}
+	if p.fit.Room != nil {
+		for _, o := range p.fit.Room.Obstacles {
+			now := o.FirstYear != nil && *o.FirstYear == 0
+			if now && slices.Contains([]coreground.Neighbour{coreground.NeighbourPaving, coreground.NeighbourDrain, coreground.NeighbourClayBuilding}, o.Kind) {
+				out.MeetsAtOnce = append(out.MeetsAtOnce, o.Kind)
+			}
+		}
+	}
+	for _, o := range p.spot.Spot.Ground.Obstacles {
+		if o.Kind == coreground.NeighbourLine && o.DistanceM != nil && (out.LineM == nil || *o.DistanceM < *out.LineM) {
+			out.LineM = o.DistanceM
+		}
+	}
+	var err error
+	out.ClockSpent, err = desk.Clocks.SpentBy(tx, p.tree.Lot, p.tree.Tree, p.plantingOn)
+	return out, err
+}
+
+func planSpot(k ground.Known, plantingOn time.Time) planting.Spot {
 	g, c := k.Spot.Ground, k.Spot.Site.Climate
 	s := planting.Spot{
 		LatDeg: k.Spot.Site.LatDeg, RaiseMM: g.RaiseMM, SummerDeficitMM: c.SummerDeficitMM, Water: g.Water,
 		WindFromDeg: g.WindFrom, Exposure: g.Exposure, SunH: g.SunH, MinC: c.MinC, Sloping: g.Sloping,
-		ServicesMarked: k.Marked != nil,
+		ServicesMarked: k.MarkedOn(plantingOn) != nil,
 		Frost: planting.FrostDays{First: c.FirstFrostDay, Last: c.LastFrostDay, Last90: c.LastFrost90Day, SoilFreeze: c.SoilFreezeDay,
 			BudSwell: c.BudSwellDay, CoolFrom: c.CoolFromDay, RainsFrom: c.RainsFromDay, UsualHighC: c.UsualHighC},
 	}

@@ -5,6 +5,7 @@ import (
 	"embed"
 	"time"
 
+	"sedum/app/clock"
 	"sedum/app/ground"
 	"sedum/app/match"
 	"sedum/core/care"
@@ -66,12 +67,15 @@ type Sheet struct {
 // IssueSheets is for those who stand before a customer.
 var IssueSheets = kernel.Permission{Name: "issue-sheets", Roles: roles.Counter()}
 
+// Desk plans and issues; it asks the clocks whether bare roots last until they are planted.
+type Desk struct{ Clocks clock.Clocks }
+
 // Capability declares what can be asked and done here.
-func Capability() kernel.Capability {
+func Capability(desk Desk) kernel.Capability {
 	return kernel.Capability{Name: "sheets", Tables: kernel.Folder(tables), Operations: []kernel.Operation{
-		kernel.Ask("plan", "/plan", match.MatchAndPlan, showPlan),
-		kernel.AskFile("draft-pdf", "/plan/draft.pdf", match.MatchAndPlan, "application/pdf", draftPDF),
-		kernel.Deed("issue-sheet", "POST", "/sheets", IssueSheets, issue, func(tx *kernel.Tx, _ kernel.None, number int) (Page, error) { return page(tx, number) }).
+		kernel.Ask("plan", "/plan", match.MatchAndPlan, desk.showPlan),
+		kernel.AskFile("draft-pdf", "/plan/draft.pdf", match.MatchAndPlan, "application/pdf", desk.draftPDF),
+		kernel.Deed("issue-sheet", "POST", "/sheets", IssueSheets, desk.issue, func(tx *kernel.Tx, _ kernel.None, number int) (Page, error) { return page(tx, number) }).
 			Makes("list-sheets", "see-tree", "list-trees", "list-lots", "match", "today"),
 		kernel.Read("list-sheets", "/sheets", ground.SeeGround, list),
 		kernel.Read("see-sheet", "/sheets/{number}", ground.SeeGround, func(tx *kernel.Tx, p kernel.ByNumber) (Page, error) { return page(tx, p.Number) }),

@@ -11,6 +11,7 @@ import (
 	"sedum/app/ground"
 	"sedum/app/rules"
 	"sedum/app/sheets"
+	"sedum/core/fault"
 	core "sedum/core/ground"
 	house "sedum/core/rules"
 	"sedum/core/stock"
@@ -75,11 +76,52 @@ func TestNoSignatureReplacesAMarking(t *testing.T) {
 func TestAnOpenStopIsSignedForWithAReason(t *testing.T) {
 	w := Open(t)
 	i := ask(w, "Petra Averill")
-	i.Ground = "frozen"
+	spot := w.SpotOf("Petra Averill")
+	change := ground.Change{Version: spot.Version, Name: spot.Name, Ground: spot.Ground, Climate: spot.Climate}
+	change.Ground.Water, change.Climate.SummerDeficitMM = core.WaterNone, Ptr(200.0)
+	w.Deed(w.Advisor, "save-spot", ByID(spot.ID), change)
 	_, err := issue(w, w.Advisor, i)
 	Refused(t, err, "sign-with-reason")
-	i.SignedReason = " heeled in until it thaws "
+	i.SignedReason = " a neighbour brings 20 L a week "
 	number, err := issue(w, w.Advisor, i)
 	require.NoError(t, err)
-	assert.Equal(t, "heeled in until it thaws", sheet(w, number).SignedReason)
+	assert.Equal(t, "a neighbour brings 20 L a week", sheet(w, number).SignedReason)
+}
+
+// A day that is none to plant on has no steps and no sheet, whoever signs; the answer says when the next one comes.
+func TestNobodySignsForADayThatIsNone(t *testing.T) {
+	w := Open(t)
+	i := ask(w, "Petra Averill")
+	i.Ground, i.SignedReason = "frozen", "heeled in until it thaws"
+	_, err := issue(w, w.Manager, i)
+	Refused(t, err, "window-no")
+	drawn, err := Did[sheets.Planned](w, w.Advisor, "plan", kernel.None{}, i.PlanAsk)
+	require.NoError(t, err)
+	assert.Empty(t, drawn.Plan.Steps)
+	require.NotNil(t, drawn.Plan.DaysToNext)
+	assert.Contains(t, drawn.Words.Why, "frozen")
+}
+
+// A marking is judged on the planting day: one that ends before it locks the plan, though it holds today.
+func TestAMarkingThatEndsBeforeThePlantingDayLocksThePlan(t *testing.T) {
+	w := Open(t)
+	i := ask(w, "Petra Averill")
+	drawn, err := Did[sheets.Planned](w, w.Advisor, "plan", kernel.None{}, i.PlanAsk)
+	require.NoError(t, err)
+	require.False(t, drawn.Plan.Locked)
+	i.PlantingOn = "2027-03-25"
+	drawn, err = Did[sheets.Planned](w, w.Advisor, "plan", kernel.None{}, i.PlanAsk)
+	require.NoError(t, err)
+	assert.True(t, drawn.Plan.Locked)
+	i.SignedReason = "it will be renewed"
+	_, err = issue(w, w.Manager, i)
+	assert.Error(t, err)
+	for day, code := range map[string]string{"2026-11-23": "at_least", "2027-12-30": "at_most"} {
+		i.PlantingOn = day
+		_, err = issue(w, w.Manager, i)
+		var l fault.List
+		require.ErrorAs(t, err, &l, day)
+		assert.EqualValues(t, code, l[0].Code)
+		assert.Equal(t, "planting_on", l[0].Field)
+	}
 }

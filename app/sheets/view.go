@@ -28,8 +28,8 @@ type Planned struct {
 	Fit         match.Candidate   `json:"fit"`
 }
 
-func showPlan(tx *kernel.Tx, _ kernel.None, ask PlanAsk) (Planned, error) {
-	p, err := ask.make(tx)
+func (desk Desk) showPlan(tx *kernel.Tx, _ kernel.None, ask PlanAsk) (Planned, error) {
+	p, err := desk.make(tx, ask)
 	if err != nil {
 		return Planned{}, err
 	}
@@ -40,8 +40,8 @@ func showPlan(tx *kernel.Tx, _ kernel.None, ask PlanAsk) (Planned, error) {
 		Words: s.PlanInMeasures(s.Plan(p.input, p.plan, p.care), p.plan, p.measures), Stops: []kernel.Sentence{}, Fit: p.fit.Show(s, p.house),
 		Schools: housed.Schools(s, func(step rules.Step) string { return p.plan.Schools[string(step)] }),
 	}
-	for _, stop := range p.stops {
-		out.Stops = append(out.Stops, kernel.Sentence{Code: stop, Text: s.Say("stop."+stop, nil)})
+	for _, stop := range p.plan.Stops {
+		out.Stops = append(out.Stops, kernel.Sentence{Code: string(stop), Text: s.Say("stop."+string(stop), nil)})
 	}
 	// The roots were treated in the yard.
 	out.Schools = slices.DeleteFunc(out.Schools, func(each housed.School) bool { return each.Step == rules.StepRoots })

@@ -22,6 +22,7 @@ func Offers(tx *kernel.Tx) ([]Offer, error) {
 
 // OfferedTree is one tree that may be sold.
 type OfferedTree struct {
+	ID      string
 	Tag     string
 	LotID   string
 	HeightM *float64
@@ -32,7 +33,7 @@ func OfferedTrees(tx *kernel.Tx, lotIDs []string, most int) ([]OfferedTree, erro
 	if len(lotIDs) == 0 {
 		return nil, nil
 	}
-	return kernel.Rows[OfferedTree](tx, `SELECT tag, lot_id, height_m FROM
-		(SELECT tag, lot_id, height_m, ROW_NUMBER() OVER (PARTITION BY lot_id, height_m ORDER BY tag) AS place FROM trees WHERE state = ? AND lot_id IN ?) t
+	return kernel.Rows[OfferedTree](tx, `SELECT id, tag, lot_id, height_m FROM
+		(SELECT id, tag, lot_id, height_m, ROW_NUMBER() OVER (PARTITION BY lot_id, height_m ORDER BY tag) AS place FROM trees WHERE state = ? AND lot_id IN ?) t
 		WHERE place <= ? ORDER BY tag`, stock.ForSale, lotIDs, most)
 }

@@ -8,6 +8,7 @@ import (
 	"sort"
 	"time"
 
+	"sedum/core/ground"
 	"sedum/core/planting"
 )
 
@@ -16,8 +17,8 @@ type Code string
 
 // All lists them in the order in which they first come.
 func (Code) All() []Code {
-	return []Code{"look-next-day", "second-soaking", "water-dormant", "water-weeks-1-2", "water-weeks-3-8", "water-weekly", "check-round", "first-spring",
-		"fruit-off", "prune-after-bloom", "berm-out", "stake-off", "mulch-top", "winter-cover", "cover-off", "water-before-frost", "flare-check",
+	return []Code{"look-next-day", "second-soaking", "second-soaking-tied", "water-dormant", "water-weeks-1-2", "water-weeks-3-8", "water-weekly", "check-round",
+		"check-round-tied", "first-spring", "first-spring-mild", "fruit-off", "prune-after-bloom", "berm-out", "stake-off", "mulch-top", "winter-cover", "cover-off", "water-before-frost", "flare-check",
 		"feed-if-short", "water-second-season", "formative-pruning", "established"}
 }
 
@@ -45,8 +46,13 @@ type Facts struct {
 	CaliperMM     float64
 	FirstFrostDay *int
 	LastFrostDay  *int
+	SoilFreezeDay *int
 	BudSwellDay   *int
-	ColdLimited   bool
+	// FrostFree is a place where the record knows no frost, not one where nobody knows.
+	FrostFree   bool
+	ColdLimited bool
+	SingleTrunk bool
+	Soil        ground.SoilGroup
 }
 
 // Calendar lists what is to be done, by date (handbook, aftercare.md, "The care calendar").
@@ -54,14 +60,17 @@ func Calendar(f Facts) []Event {
 	l := &list{planted: f.Planted}
 	dose := map[string]planting.Measure{"dose": {Value: f.DoseL, Unit: "l"}}
 	l.on("look-next-day", f.Planted.AddDate(0, 0, 1), nil)
-	l.on("second-soaking", f.Planted.AddDate(0, 0, 6), dose)
-	growing := f.growingStart()
-	l.water(f, growing, dose)
+	l.on(f.tied("second-soaking", "second-soaking-tied"), f.Planted.AddDate(0, 0, 6), dose)
+	l.water(f)
 	for _, month := range []int{1, 3, 6} {
-		l.on("check-round", After(f.Planted, month), nil)
+		l.on(f.tied("check-round", "check-round-tied"), After(f.Planted, month), nil)
 	}
 	firstSpring := f.next(f.springDay(), f.Planted)
-	l.on("first-spring", firstSpring, nil)
+	if f.FrostFree {
+		l.on("first-spring-mild", firstSpring, nil)
+	} else {
+		l.on("first-spring", firstSpring, nil)
+	}
 	if f.GrownForFruit {
 		l.on("fruit-off", f.next(f.springDay()+45, firstSpring), nil)
 	}
@@ -78,23 +87,36 @@ func Calendar(f Facts) []Event {
 	for year := range 3 {
 		l.on("mulch-top", After(f.next(f.summerEndDay(), f.Planted), 12*year), mulch)
 	}
-	if f.Tender || f.ColdLimited {
-		if f.FirstFrostDay != nil {
-			l.on("winter-cover", f.next(*f.FirstFrostDay, After(f.Planted, 1)), nil)
-			l.on("cover-off", f.next(f.springDay(), f.next(*f.FirstFrostDay, After(f.Planted, 1))), nil)
+	if (f.Tender || f.ColdLimited) && f.FirstFrostDay != nil {
+		covered := f.next(*f.FirstFrostDay, f.Planted)
+		if f.LastFrostDay != nil && f.next(*f.LastFrostDay, f.Planted).Before(covered) {
+			covered = f.Planted.AddDate(0, 0, 1) // planted in the frosts: this winter is the first
 		}
+		l.on("winter-cover", covered, nil)
+		l.on("cover-off", f.next(f.springDay(), covered), nil)
 	}
-	if f.Evergreen && f.FirstFrostDay != nil {
-		l.on("water-before-frost", f.next(*f.FirstFrostDay, f.Planted), dose)
+	if freeze, freezes := f.freezeAfter(f.Planted); f.Evergreen && freezes {
+		before := freeze.AddDate(0, 0, -14)
+		if !before.After(f.Planted) {
+			before = f.Planted.AddDate(0, 0, 1)
+		}
+		l.on("water-before-frost", before, dose)
 	}
 	for _, year := range f.flareYears() {
 		l.on("flare-check", After(f.Planted, 12*year), nil)
 	}
-	for _, year := range []int{2, 3, 4} {
-		l.on("formative-pruning", After(f.next(f.springDay()-30, f.Planted), 12*(year-1)), nil)
+	if f.SingleTrunk {
+		// Late winter; what flowers on old wood only after bloom.
+		day := f.springDay() - 30
+		if f.OldWood {
+			day = f.springDay() + 60
+		}
+		for _, year := range []int{2, 3, 4} {
+			l.on("formative-pruning", After(f.next(day, f.Planted), 12*(year-1)), nil)
+		}
 	}
 	l.on("feed-if-short", f.next(f.springDay(), After(f.Planted, 12)), nil)
-	l.on("established", After(f.Planted, int(12*YearsToEstablish(f.CaliperMM))), nil)
+	l.on("established", f.established(), nil)
 	sort.SliceStable(l.events, func(i, j int) bool { return l.events[i].Date.Before(l.events[j].Date) })
 	return l.events
 }
@@ -118,20 +140,12 @@ func (l *list) between(code Code, from, to time.Time, values map[string]planting
 	l.events = append(l.events, Event{code, from, to, values})
 }
 
-// water is the plain rule of the sheet: every 2 days for two weeks, every 4 to week 8, then weekly to
-// the season's end; second season every 2 weeks when dry; dormant, look every 3 weeks.
-func (l *list) water(f Facts, growing time.Time, dose map[string]planting.Measure) {
-	if settled := f.Planted.AddDate(0, 0, 7); growing.After(settled) {
-		l.between("water-dormant", settled, growing, dose)
+// tied is the entry of a tree that has a stake: no tie is spoken of where there is none.
+func (f Facts) tied(without, with Code) Code {
+	if f.StakeMonths == nil {
+		return without
 	}
-	l.between("water-weeks-1-2", growing, growing.AddDate(0, 0, 14), dose)
-	l.between("water-weeks-3-8", growing.AddDate(0, 0, 14), growing.AddDate(0, 0, 56), dose)
-	end := f.next(f.autumnDay(), growing)
-	if end.After(growing.AddDate(0, 0, 56)) {
-		l.between("water-weekly", growing.AddDate(0, 0, 56), end, dose)
-	}
-	second := After(growing, 12)
-	l.between("water-second-season", second, f.next(f.autumnDay(), second), dose)
+	return with
 }
 
 // flareYears are the years of a root check: 1, 3, 5, 7, and 2 when the depth was in doubt.
@@ -140,15 +154,6 @@ func (f Facts) flareYears() []int {
 		return []int{1, 2, 3, 5, 7}
 	}
 	return []int{1, 3, 5, 7}
-}
-
-// growingStart is the planting day in the growing season, else the next bud swell.
-func (f Facts) growingStart() time.Time {
-	spring, autumn := f.next(f.springDay(), f.Planted), f.next(f.autumnDay(), f.Planted)
-	if spring.Before(autumn) {
-		return spring
-	}
-	return f.Planted
 }
 
 // Days of the year by hemisphere, when the site's own record does not give them.

@@ -4,16 +4,19 @@ import (
 	"time"
 
 	"sedum/core/planting"
+	"sedum/core/rules"
 )
 
 // FactsOf is what of a plan the calendar depends on, when it is planted on a day.
-func FactsOf(planted time.Time, in planting.Input, p planting.Plan) Facts {
+func FactsOf(h rules.House, planted time.Time, in planting.Input, p planting.Plan) Facts {
 	return Facts{
 		Planted: planted, Southern: in.Spot.LatDeg < 0, StakeMonths: p.Stake.RemoveAfterMonths, Berm: p.Berm,
 		MulchMM: p.MulchMM, DoseL: p.Basin.DoseL, DepthInDoubt: in.Tree.DepthInDoubt,
 		GrownForFruit: in.Kind.GrownForFruit, OldWood: in.Kind.OldWood, Evergreen: in.Kind.Evergreen,
 		Tender: in.Kind.Tender, CaliperMM: in.Tree.CaliperMM, FirstFrostDay: in.Spot.Frost.First,
-		LastFrostDay: in.Spot.Frost.Last, BudSwellDay: in.Spot.Frost.BudSwell,
+		LastFrostDay: in.Spot.Frost.Last, BudSwellDay: in.Spot.Frost.BudSwell, SoilFreezeDay: in.Spot.Frost.SoilFreeze,
+		FrostFree:   in.Spot.Frost.First == nil && in.Spot.Frost.Last == nil && in.Spot.Frost.CoolFrom != nil,
+		ColdLimited: planting.Marginal(h, in), SingleTrunk: !in.Kind.Shrub, Soil: in.Spot.SoilGroup,
 	}
 }
 

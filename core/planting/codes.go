@@ -5,7 +5,7 @@ type StepCode string
 
 // All lists them in the order of the hands.
 func (StepCode) All() []StepCode {
-	return []StepCode{"services", "window", "overhead", "clear-grass", "mound", "dig", "rough-sides", "pad", "firm-base", "half-fill-test", "unpot",
+	return []StepCode{"services", "window", "overhead", "clear-grass", "mound", "dig", "rough-sides", "pad", "firm-base", "half-fill-test", "rig", "unpot",
 		"clear-flare", "see-flare", "cone", "soak-if-dry", "set", "stick", "turn", "plumb", "unwrap", "backfill", "feed", "finish", "basin", "water",
 		"compost", "mulch", "no-stake", "stake", "sun-paint", "labels-off", "look-again"}
 }
@@ -16,7 +16,7 @@ type Caution string
 // All lists them: of the work, then of a kind.
 func (Caution) All() []Caution {
 	return []Caution{"hand-spade-near-marks", "overhead-line", "heat-stop", "cold-stop", "spade-feet", "street-soil", "cover-hole", "lift-one-person",
-		"lift-two-person", "lift-gear", "knife-away", "hose-air-gap", "run-off", "damp-mix", "damp-mulch", "stake-caps", "stake-hands", "label-is-law",
+		"lift-two-person", "lift-gear", "rated-slings", "knife-away", "hose-air-gap", "run-off", "damp-mix", "damp-mulch", "stake-caps", "stake-hands", "label-is-law",
 		"thorns", "poison", "sap", "pollen"}
 }
 
@@ -82,11 +82,17 @@ func (ConflictCode) All() []ConflictCode {
 // Refusal is why there is no planting here.
 type Refusal string
 
-// Why nothing is planted: water stands there, or the ball would sink with the loosened base.
+// Why nothing is planted, whoever signs: water stands there, the ball would sink with the loosened base, the tree would reach an
+// overhead line, its bare roots are spent, or the day is none to plant on.
 const (
 	RefusedStandingWater Refusal = "standing-water"
 	RefusedLooseBase     Refusal = "loose-base"
+	RefusedMeetsLine     Refusal = "meets-line"
+	RefusedClockSpent    Refusal = "clock-spent"
+	RefusedWindow        Refusal = "window-no"
 )
 
 // All lists them.
-func (Refusal) All() []Refusal { return []Refusal{RefusedStandingWater, RefusedLooseBase} }
+func (Refusal) All() []Refusal {
+	return []Refusal{RefusedStandingWater, RefusedLooseBase, RefusedMeetsLine, RefusedClockSpent, RefusedWindow}
+}

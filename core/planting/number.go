@@ -113,7 +113,11 @@ func quantities(h rules.House, p Plan) []Quantity {
 		out = append(out, Quantity{"stakes", Measure{n, ""}, 0}, Quantity{"ties", Measure{n, ""}, 0})
 	}
 	if p.Hole.BuildMoundFirst {
-		out = append(out, Quantity{"mound-soil", litres(p.Hole.MoundVolumeL), 0})
+		// What comes out of the ground and does not go back beside the ball goes into the mound and the pad; the rest is brought.
+		pad := cylinderL(p.Hole.HoleBottomMM, p.Hole.PadUnderMM)
+		if bring := p.Hole.MoundVolumeL + pad - (p.Hole.HoleVolumeL - p.Hole.BackfillL); bring > 0 {
+			out = append(out, Quantity{"mound-soil", litres(bring), 0})
+		}
 	} else if left := p.Hole.SpoilL - p.Hole.BackfillL*h.Value(rules.HoleBulking); left > 0 {
 		out = append(out, Quantity{"spoil-left", litres(left), 0})
 	}

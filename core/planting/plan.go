@@ -100,18 +100,22 @@ type Input struct {
 	Kind  Kind  `json:"kind"`
 	Spot  Spot  `json:"spot"`
 	Today Today `json:"today"`
+	// Standing is the match's, the room's and the clock's word.
+	Standing Standing `json:"standing,omitzero"`
 }
 
 // Plan is the planting of one tree in one spot.
 type Plan struct {
 	// Refused is a reason why there is no planting here; the rest is then empty.
-	Refused  Refusal         `json:"refused" optional:"true"`
-	Drainage ground.Drainage `json:"drainage" doc:"class of the bed after any raise"`
-	Hole     HoleResult      `json:"hole"`
-	Basin    BasinResult     `json:"basin"`
-	Berm     Berm            `json:"berm"`
-	BermMM   float64         `json:"berm_mm"`
-	MulchMM  float64         `json:"mulch_mm"`
+	Refused Refusal `json:"refused" optional:"true"`
+	// DaysToNext are the days from one that is no planting day to the next that is.
+	DaysToNext *int            `json:"days_to_next"`
+	Drainage   ground.Drainage `json:"drainage" doc:"class of the bed after any raise"`
+	Hole       HoleResult      `json:"hole"`
+	Basin      BasinResult     `json:"basin"`
+	Berm       Berm            `json:"berm"`
+	BermMM     float64         `json:"berm_mm"`
+	MulchMM    float64         `json:"mulch_mm"`
 	// MulchOverBallMM is how thick it lies over the ball: thinner over a small one.
 	MulchOverBallMM float64           `json:"mulch_over_ball_mm"`
 	Stake           StakeResult       `json:"stake"`
@@ -124,7 +128,7 @@ type Plan struct {
 	Quantities      []Quantity        `json:"quantities"`
 	Conflicts       []Conflict        `json:"conflicts"`
 	Assumed         []string          `json:"assumed"`
-	Stops           []string          `json:"stops" doc:"what an advisor must sign for before the sheet is issued"`
+	Stops           []Stop            `json:"stops" doc:"what an advisor must sign for before the sheet is issued"`
 	Locked          bool              `json:"locked" doc:"services are not marked: nobody digs"`
 	Schools         map[string]string `json:"schools"`
 }
@@ -151,14 +155,24 @@ func Make(h rules.House, in Input) (Plan, error) {
 		class = ground.DrainageClass(h, Scale(h, in.Kind), in.Spot.Drain300Min)
 	}
 	p.Drainage = fit.RaisedDrainage(class, in.Spot.RaiseMM)
+	p.Load = stock.Weigh(h, in.Tree.Form, in.Tree.BallDiameterMM, in.Tree.BallHeightMM, in.Tree.medium(), stock.Public)
 	var err error
+	if p.Window, err = Window(h, windowInput(h, in)); err != nil {
+		return Plan{}, fault.Under("spot", err)
+	}
 	if p.Hole, err = Hole(h, holeInput(h, in, p.Drainage)); err != nil {
 		return Plan{}, err
 	}
 	if p.Hole.Refused != "" {
-		return Plan{Refused: p.Hole.Refused, Drainage: p.Drainage, Locked: p.Locked, Schools: p.Schools,
-			Numbers: []Number{}, Steps: []Step{}, Quantities: []Quantity{}, Conflicts: []Conflict{}, Assumed: []string{},
-			Stops: []string{string(p.Hole.Refused)}}, nil
+		return p.refuse(p.Hole.Refused), nil
+	}
+	if why := refusal(in); why != "" {
+		return p.refuse(why), nil
+	}
+	if p.Window.Status == WindowNo {
+		out := p.refuse(RefusedWindow)
+		out.DaysToNext = daysToNext(h, in)
+		return out, nil
 	}
 	p.BallWidth = in.Tree.BallDiameterMM
 	p.Berm, p.BermMM = berm(h, in.Spot), h.Value(rules.BasinBerm)
@@ -173,16 +187,19 @@ func Make(h rules.House, in Input) (Plan, error) {
 	if p.Stake, err = Stake(h, stakeInput(h, in, &p)); err != nil {
 		return Plan{}, err
 	}
-	if p.Window, err = Window(h, windowInput(h, in)); err != nil {
-		return Plan{}, fault.Under("spot", err)
-	}
-	p.Load = stock.Weigh(h, in.Tree.Form, in.Tree.BallDiameterMM, in.Tree.BallHeightMM, in.Tree.medium(), stock.Public)
 	p.Conflicts = conflicts(h, in, p)
-	p.Stops = stops(p)
+	p.Stops = stops(h, in, p)
 	p.Numbers = numbers(h, in, p)
 	p.Quantities = quantities(h, p)
 	p.Steps = steps(h, in, p)
 	return p, nil
+}
+
+// refuse is a plan of which nothing is left but why.
+func (p Plan) refuse(why Refusal) Plan {
+	return Plan{Refused: why, Drainage: p.Drainage, Locked: p.Locked, Schools: p.Schools, Window: p.Window, Load: p.Load, Berm: BermNone,
+		Stake:   StakeResult{Kind: StakeNone, Reasons: []StakeReason{}, Stakes: []Foot{}},
+		Numbers: []Number{}, Steps: []Step{}, Quantities: []Quantity{}, Conflicts: []Conflict{}, Assumed: []string{}, Stops: []Stop{}}
 }
 
 func (in Input) check() error {
@@ -212,10 +229,7 @@ func Scale(h rules.House, k Kind) ground.Scale {
 
 func holeInput(h rules.House, in Input, drainage ground.Drainage) HoleInput {
 	zero := 0.0
-	dryness := 0
-	if in.Spot.SummerDeficitMM != nil && in.Spot.AvailableMMPM != nil {
-		dryness = climate.DroughtIndex(*in.Spot.SummerDeficitMM, in.Spot.RaiseMM, *in.Spot.AvailableMMPM)
-	}
+	dryness := drynessOf(in.Spot)
 	out := HoleInput{
 		Form: in.Tree.Form, BallDiameterMM: &in.Tree.BallDiameterMM, BallHeightMM: &in.Tree.BallHeightMM,
 		FlareDepthMM: &in.Tree.FlareDepthMM, SideShaveMM: &zero, BottomSliceMM: &zero,
@@ -227,6 +241,14 @@ func holeInput(h rules.House, in Input, drainage ground.Drainage) HoleInput {
 		out.RootSpreadMM, out.RootLengthMM = &in.Tree.BallDiameterMM, &in.Tree.BallHeightMM
 	}
 	return out
+}
+
+// drynessOf is the drought index of a spot, 0 where nobody knows.
+func drynessOf(s Spot) int {
+	if s.SummerDeficitMM == nil || s.AvailableMMPM == nil {
+		return 0
+	}
+	return climate.DroughtIndex(*s.SummerDeficitMM, s.RaiseMM, *s.AvailableMMPM)
 }
 
 // medium is what the ball is made of: as recorded, else a potting mix, or loam for what was dug.
@@ -299,14 +321,18 @@ func stakeInput(h rules.House, in Input, p *Plan) StakeInput {
 
 func windowInput(h rules.House, in Input) WindowInput {
 	f := in.Spot.Frost
-	marginal := in.Kind.ColdC != nil && in.Spot.MinC != nil && *in.Spot.MinC-*in.Kind.ColdC < h.Value(rules.FitMarginal)
 	return WindowInput{
 		Form: in.Tree.Form, DayOfYear: in.Today.DayOfYear, FirstFrostDay: f.First, LastFrostDay: f.Last,
 		LastFrost90Day: f.Last90, SoilFreezeDay: f.SoilFreeze, BudSwellDay: f.BudSwell, CoolFromDay: f.CoolFrom,
 		RainsFromDay: f.RainsFrom, Ground: in.Today.Ground, HighC: in.Today.HighC, UsualHighC: f.UsualHighC,
 		Evergreen: in.Kind.Evergreen, Tender: in.Kind.Tender, AutumnHazard: in.Kind.AutumnHazard,
-		Marginal: marginal, Buds: in.Today.Buds,
+		Marginal: Marginal(h, in), Buds: in.Today.Buds,
 	}
+}
+
+// Marginal tells whether a kind stands at its cold limit there.
+func Marginal(h rules.House, in Input) bool {
+	return in.Kind.ColdC != nil && in.Spot.MinC != nil && num.Under(*in.Spot.MinC-*in.Kind.ColdC, h.Value(rules.FitMarginal))
 }
 
 // conflicts names rules that oppose each other in this plan.
@@ -318,17 +344,6 @@ func conflicts(h rules.House, in Input, p Plan) []Conflict {
 	}
 	if p.Berm == BermRing && (p.Drainage == ground.DrainagePoor || p.Drainage == ground.DrainageStanding) {
 		out = append(out, Conflict{"basin-against-wet", "basin"})
-	}
-	return out
-}
-
-func stops(p Plan) []string {
-	out := []string{}
-	if p.Window.Status == WindowNo {
-		out = append(out, "window-no")
-	}
-	if p.Stake.ByContractor {
-		out = append(out, "contractor")
 	}
 	return out
 }

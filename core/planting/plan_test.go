@@ -102,14 +102,14 @@ func TestStandingWaterIsRefusedUnlessTheKindLivesInIt(t *testing.T) {
 	assert.Empty(t, planOf(t, rules.House{}, in).Refused)
 }
 
-func TestPoorGroundGetsItsMoundFirst(t *testing.T) {
+func TestInPoorGroundTheBallStandsBeforeItsMound(t *testing.T) {
 	in := planInput()
 	in.Spot.Drain300Min, in.Spot.SoilGroup = ptr(1200.0), "fine"
 	p := planOf(t, rules.House{}, in)
 	assert.True(t, p.Hole.BuildMoundFirst)
 	got := codes(p)
-	assert.Less(t, slices.Index(got, "mound"), slices.Index(got, "dig"))
-	assert.Contains(t, got, "half-fill-test")
+	assert.Greater(t, slices.Index(got, "mound"), slices.Index(got, "plumb"), "the ball stands at its height before the mound is filled round it")
+	assert.NotContains(t, got, "half-fill-test", "this ground cannot pass it")
 	assert.InDelta(t, 50, p.MulchMM, 0, "thinner on fine or slow ground")
 }
 

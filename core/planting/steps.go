@@ -53,8 +53,17 @@ func steps(h rules.House, in Input, p Plan) []Step {
 	}
 	l.dig("clear-grass", map[string]Measure{"ring": mm(2 * p.Basin.MulchOuterRadiusMM)})
 	holeSteps(l, in, p)
-	treeSteps(l, in, p)
-	l.add("backfill", map[string]Measure{"backfill": litres(p.Hole.BackfillL)}).Choice = h.School(rules.StepFirming)
+	// Never through roots: a bare root is set against its stake.
+	if in.Tree.Form == stock.BareRoot && p.Stake.Needed {
+		stakeStep(l, p)
+	}
+	treeSteps(l, h, in, p)
+	if num.AtLeast(p.Hole.BackfillL, 1) {
+		l.add("backfill", map[string]Measure{"backfill": litres(p.Hole.BackfillL)}).Choice = h.School(rules.StepFirming)
+	}
+	if p.Hole.BuildMoundFirst {
+		l.dig("mound", map[string]Measure{"height": mm(p.Hole.FinishedRaiseMM), "volume": litres(p.Hole.MoundVolumeL)}, "run-off")
+	}
 	feedStep(l, h, p)
 	finish := l.add("finish", map[string]Measure{"raise": mm(p.Hole.FinishedRaiseMM)})
 	if num.Over(p.Hole.FinishedRaiseMM, h.Value(rules.PlanFeather)) {
@@ -69,7 +78,9 @@ func steps(h rules.House, in Input, p Plan) []Step {
 		water["fills"], w.Choice = Measure{*p.Basin.Fills, ""}, "fills"
 	}
 	mulchSteps(l, h, p)
-	stakeStep(l, p)
+	if in.Tree.Form != stock.BareRoot || !p.Stake.Needed {
+		stakeStep(l, p)
+	}
 	if in.Kind.BarkTender && in.Spot.SunH != nil && *in.Spot.SunH >= h.Value(rules.PlanSunPaint) {
 		l.add("sun-paint", nil, "label-is-law")
 	}
@@ -97,11 +108,6 @@ func bermCautions(in Input) []Caution {
 }
 
 func holeSteps(l *stepList, in Input, p Plan) {
-	if p.Hole.BuildMoundFirst {
-		l.dig("mound", map[string]Measure{
-			"height": mm(p.Hole.FinishedRaiseMM), "volume": litres(p.Hole.MoundVolumeL),
-		}, "run-off")
-	}
 	if p.Hole.HoleDepthMM > 0 {
 		l.dig("dig", map[string]Measure{
 			"depth": mm(p.Hole.HoleDepthMM), "top": mm(p.Hole.HoleTopMM), "bottom": mm(p.Hole.HoleBottomMM),
@@ -113,13 +119,20 @@ func holeSteps(l *stepList, in Input, p Plan) {
 	} else {
 		l.dig("firm-base", nil)
 	}
-	if in.Spot.SoilGroup == ground.SoilGroupFine {
-		l.dig("half-fill-test", nil)
+	// Only where the reading says that it can be passed, with the time that it leads one to expect.
+	passes := p.Drainage == ground.DrainageFast || p.Drainage == ground.DrainageGood
+	if minutes := in.Spot.Drain300Min; in.Spot.SoilGroup == ground.SoilGroupFine && passes && minutes != nil && p.Hole.HoleDepthMM > 0 {
+		l.dig("half-fill-test", map[string]Measure{"hours": {math.Max(1, num.Ceiling(*minutes/300*p.Hole.HoleDepthMM/2/60)), "h"}})
 	}
 }
 
-func treeSteps(l *stepList, in Input, p Plan) {
+func treeSteps(l *stepList, h rules.House, in Input, p Plan) {
 	lift := Caution("lift-" + string(p.Load.Handling))
+	if heavy(h, p.Load) {
+		// A contractor's work: the sheet gives its weight, and no step by hand.
+		l.add("rig", map[string]Measure{"mass": {p.Load.RiggingKG, "kg"}}, "rated-slings")
+		lift = "rated-slings"
+	}
 	unpot := l.add("unpot", map[string]Measure{"mass": {p.Load.MassKG, "kg"}}, lift, "knife-away")
 	unpot.Choice = string(in.Tree.Pot)
 	switch {
@@ -143,9 +156,12 @@ func treeSteps(l *stepList, in Input, p Plan) {
 		l.add("set", nil, lift)
 	}
 	stick := l.add("stick", map[string]Measure{"stick": mm(p.Hole.StickMM)})
-	if p.Hole.PadUnderMM > 0 {
+	switch {
+	case p.Hole.PadUnderMM > 0:
 		stick.Choice = "on-pad"
 		stick.Values["stick"] = mm(p.Hole.FlareToBaseMM)
+	case p.Hole.BuildMoundFirst:
+		stick.Choice = "on-pegs"
 	}
 	if in.Spot.WindFromDeg != nil {
 		l.add("turn", map[string]Measure{"wind": {p.WindFrom, "deg"}})

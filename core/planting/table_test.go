@@ -166,6 +166,12 @@ func TestThePlanFollowsFormAndDay(t *testing.T) {
 	assert.NotNil(t, step(paint(6), "sun-paint"))
 	assert.Nil(t, step(paint(5.9), "sun-paint"))
 	assert.NotNil(t, step(plan(func(in *planting.Input) { in.Spot.OverheadLine = true }), "overhead"))
+	test := func(drain float64, group ground.SoilGroup) *planting.Step {
+		return step(plan(func(in *planting.Input) { in.Spot.Drain300Min, in.Spot.SoilGroup = &drain, group }), "half-fill-test")
+	}
+	require.NotNil(t, test(300, "fine"))
+	assert.InDelta(t, 2, test(300, "fine").Values["hours"].Value, 0, "300 mm in five hours: half a hole of some 190 mm in 1.6")
+	assert.Nil(t, test(900, "fine"), "slow ground does not pass it, and the plan has dealt with it")
 	small := plan(func(in *planting.Input) { in.Tree.BallDiameterMM = 250 })
 	assert.InDelta(t, 30, small.MulchOverBallMM, 0, "30 mm over a ball under 300")
 	assert.Equal(t, "small-ball", step(small, "mulch").Choice)
@@ -177,8 +183,11 @@ func TestThePlanFollowsFormAndDay(t *testing.T) {
 	big := plan(func(in *planting.Input) {
 		in.Tree.Form, in.Tree.CaliperMM, in.Tree.StandsAlone = stock.Balled, 120, false
 	})
-	assert.Contains(t, big.Stops, "contractor")
-	assert.Contains(t, plan(func(in *planting.Input) { in.Today.Ground = planting.GroundFrozen }).Stops, "window-no")
+	assert.Contains(t, big.Stops, planting.Stop("contractor"))
+	frozen := plan(func(in *planting.Input) { in.Today.Ground = planting.GroundFrozen })
+	assert.Equal(t, planting.RefusedWindow, frozen.Refused)
+	assert.Empty(t, frozen.Steps, "no steps for that day")
+	require.NotNil(t, frozen.DaysToNext)
 	shrub := plan(func(in *planting.Input) { in.Kind.Shrub, in.Tree.BallDiameterMM, in.Tree.BallHeightMM = true, 120, 110 })
 	tree := plan(func(in *planting.Input) { in.Tree.BallDiameterMM, in.Tree.BallHeightMM = 120, 110 })
 	assert.Less(t, shrub.Basin.FirstWaterL, tree.Basin.FirstWaterL, "the least of a shrub is less")

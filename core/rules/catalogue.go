@@ -222,6 +222,10 @@ const (
 	PlanHeatStop           Key = "plan.heat_stop_c"
 	PlanColdStop           Key = "plan.cold_stop_c"
 	PlanSunPaint           Key = "plan.sun_paint_h"
+	PlanLineNear           Key = "plan.line_near_m"
+	PlanLineTall           Key = "plan.line_tall_m"
+	PlanRigging            Key = "plan.rigging_kg"
+	PlanUnknownMost        Key = "plan.unknown_factors"
 	PlanFeather            Key = "plan.feather_raise_mm"
 	StakeGuyCaliper        Key = "stake.guy_caliper_mm"
 	StakeContractorCaliper Key = "stake.contractor_caliper_mm"
@@ -402,6 +406,10 @@ var catalogue = []Rule{
 	{PlanHeatStop, 28, 20, 40, "C"},
 	{PlanColdStop, 0, -10, 5, "C"},
 	{PlanSunPaint, 6, 3, 12, "h"},
+	{PlanLineNear, 10, 3, 30, "m"},
+	{PlanLineTall, 2.5, 1, 5, "m"},
+	{PlanRigging, 150, 50, 500, "kg"},
+	{PlanUnknownMost, 3, 1, 6, "count"},
 	{PlanFeather, 50, 20, 150, "mm"},
 	{SampleShare, 0.1, 0.01, 0.5, "share"},
 	{SampleConfidence, 0.95, 0.5, 0.999, "share"},

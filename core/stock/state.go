@@ -23,7 +23,16 @@ func (State) All() []State {
 	return []State{Unchecked, NotJudged, InWork, Held, Apart, ForSale, Unreleased, Reserved, Sold, SentBack, Lost}
 }
 
-// StateAfter is the state of a tree that has just been looked at. Fix is for sale only when nothing
+// StateAfterLook is where a look puts a tree that stood in a state. Apart ends only by a manager's word: the look is added to the record
+// and changes nothing by itself (handbook, stock.md, "The state follows the facts").
+func StateAfterLook(from State, a Assessment) State {
+	if from == Apart {
+		return Apart
+	}
+	return StateAfter(a)
+}
+
+// StateAfter is the state that a look alone gives a tree. Fix is for sale only when nothing
 // is left to do before planting.
 func StateAfter(a Assessment) State {
 	switch a.Verdict {

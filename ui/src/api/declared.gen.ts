@@ -111,12 +111,15 @@ export const arrivalColumn = [
 export const careCode = [
   'look-next-day',
   'second-soaking',
+  'second-soaking-tied',
   'water-dormant',
   'water-weeks-1-2',
   'water-weeks-3-8',
   'water-weekly',
   'check-round',
+  'check-round-tied',
   'first-spring',
+  'first-spring-mild',
   'fruit-off',
   'prune-after-bloom',
   'berm-out',
@@ -187,6 +190,7 @@ export const plantingCaution = [
   'lift-one-person',
   'lift-two-person',
   'lift-gear',
+  'rated-slings',
   'knife-away',
   'hose-air-gap',
   'run-off',
@@ -204,7 +208,7 @@ export const plantingConflictCode = ['proud-against-dry', 'basin-against-wet'] a
 export const plantingFlareSchool = ['level', 'slight', 'proud'] as const
 export const plantingGround = ['workable', 'frozen', 'waterlogged'] as const
 export const plantingHabit = ['tree', 'shrub'] as const
-export const plantingRefusal = ['standing-water', 'loose-base'] as const
+export const plantingRefusal = ['standing-water', 'loose-base', 'meets-line', 'clock-spent', 'window-no'] as const
 export const plantingShape = ['saucer', 'square', 'cylinder'] as const
 export const plantingStakeKind = ['none', 'pair', 'low-upright', 'angled', 'tripod', 'guys'] as const
 export const plantingStakeReason = ['cannot-stand', 'slender', 'exposed', 'bare-root'] as const
@@ -220,6 +224,7 @@ export const plantingStepCode = [
   'pad',
   'firm-base',
   'half-fill-test',
+  'rig',
   'unpot',
   'clear-flare',
   'see-flare',
@@ -242,6 +247,24 @@ export const plantingStepCode = [
   'sun-paint',
   'labels-off',
   'look-again',
+] as const
+export const plantingStop = [
+  'fit-cold',
+  'fit-heat',
+  'fit-light',
+  'fit-drainage',
+  'fit-ph',
+  'fit-drought',
+  'fit-room',
+  'fit-chill',
+  'fit-pollination',
+  'fit-wind',
+  'fit-soil',
+  'no-water',
+  'meets-at-once',
+  'line-near',
+  'contractor',
+  'rigging',
 ] as const
 export const plantingWindowReason = [
   'ground-frozen',
@@ -414,6 +437,10 @@ export const rulesKey = [
   'plan.heat_stop_c',
   'plan.cold_stop_c',
   'plan.sun_paint_h',
+  'plan.line_near_m',
+  'plan.line_tall_m',
+  'plan.rigging_kg',
+  'plan.unknown_factors',
   'plan.feather_raise_mm',
   'sample.tolerable_share',
   'sample.confidence',
