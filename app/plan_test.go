@@ -3,6 +3,7 @@ package app_test
 import (
 	"encoding/json"
 	"testing"
+	"time"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -12,7 +13,7 @@ import (
 func (p person) planAsk(t *testing.T, h house, schools map[string]string) map[string]any {
 	t.Helper()
 	id := p.spotOf(h, "Petra Averill")
-	return map[string]any{"tag": p.tagIn("for-sale"), "spot_id": id, "planting_on": "2026-11-25", "high_c": 6, "ground": "workable", "buds": "dormant",
+	return map[string]any{"tag": p.tagIn("for-sale"), "spot_id": id, "planting_on": time.Now().UTC().AddDate(0, 0, 1).Format(time.DateOnly), "high_c": 6, "ground": "workable", "buds": "dormant",
 		"stands_alone": true, "schools": schools}
 }
 

@@ -23,6 +23,8 @@ type Check struct {
 	PersonID   string
 	At         time.Time
 	AfterWork  bool
+	// WhileApart is a look at a tree that was judged and kept apart: it is added to the record, and what was found goes on counting.
+	WhileApart bool
 	Verdict    stock.Verdict
 	Subject    stock.Subject    `gorm:"serializer:json"`
 	Readings   stock.Readings   `gorm:"serializer:json"`

@@ -69,7 +69,7 @@ type FirstLook struct {
 func FirstLooksOfLot(tx *kernel.Tx, lotID string) ([]FirstLook, error) {
 	rows, err := kernel.Rows[FirstLook](tx, `SELECT c.id AS check_id, c.tree_id, t.number, t.tag, c.at, c.assessment, c.readings
 		FROM lots l JOIN trees t FORCE INDEX (ix_trees_lot_check) ON t.lot_id = l.id AND t.check_id IS NOT NULL JOIN checks c ON c.tree_id = t.id
-		WHERE l.id = ? AND c.after_work = FALSE AND c.verdict <> 'not-yet-judged'`, lotID)
+		WHERE l.id = ? AND c.after_work = FALSE AND c.while_apart = FALSE AND c.verdict <> 'not-yet-judged'`, lotID)
 	// Sorted here: the database would write every assessment into a table on disk first, and has died of that.
 	slices.SortFunc(rows, func(a, b FirstLook) int { return cmp.Or(a.At.Compare(b.At), strings.Compare(a.CheckID, b.CheckID)) })
 	// The newest such look of each tree counts, in the order of the trees.

@@ -50,6 +50,7 @@ func (b Bench) saveCheck(tx *kernel.Tx, p kernel.ByTag, n NewCheck) (Saved, erro
 	if err != nil {
 		return Saved{}, err
 	}
+	c.WhileApart = t.State == stock.Apart && t.Faulty != nil
 	if err := kernel.Add(tx, &c); err != nil {
 		return Saved{}, err
 	}
@@ -60,8 +61,8 @@ func (b Bench) saveCheck(tx *kernel.Tx, p kernel.ByTag, n NewCheck) (Saved, erro
 		due = &on
 	}
 	counts := stock.CountsForLot(c.Assessment, n.AfterWork)
-	if t.State == stock.Apart && t.Faulty != nil {
-		counts = nil // what was found stays in the lot's count
+	if c.WhileApart {
+		counts = nil
 	}
 	if err := yard.Judge(tx, t, state, c.ID, c.At, due, counts, c.Readings.HeightM); err != nil {
 		return Saved{}, err

@@ -70,7 +70,7 @@ func keepScore(tx *kernel.Tx, growerID string, again bool, c Check) error {
 			At         time.Time
 			Assessment stock.Assessment `gorm:"serializer:json"`
 		}
-		before, err := kernel.Rows[look](tx, `SELECT at, assessment FROM checks WHERE tree_id = ? AND id <> ? AND after_work = FALSE AND verdict <> 'not-yet-judged'
+		before, err := kernel.Rows[look](tx, `SELECT at, assessment FROM checks WHERE tree_id = ? AND id <> ? AND after_work = FALSE AND while_apart = FALSE AND verdict <> 'not-yet-judged'
 			ORDER BY at DESC LIMIT 1`, c.TreeID, c.ID)
 		if err != nil {
 			return err

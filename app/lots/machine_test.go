@@ -79,13 +79,25 @@ func (m *lotMachine) Look(t *rapid.T) {
 			t.Fatal(err)
 		}
 		yes, no := true, false
+		apart, judged := tree.state == stock.Apart, tree.faulty != nil
 		switch kind {
 		case "sound":
-			tree.state, tree.faulty = stock.ForSale, &no
+			tree.state = stock.ForSale
 		case "rotten":
-			tree.state, tree.faulty = stock.Apart, &yes
+			tree.state = stock.Apart
 		default:
 			tree.state = stock.NotJudged
+		}
+		if apart {
+			tree.state = stock.Apart // no look ends it
+		}
+		if !apart || !judged { // what was found stays
+			switch kind {
+			case "sound":
+				tree.faulty = &no
+			case "rotten":
+				tree.faulty = &yes
+			}
 		}
 		tree.version++
 		tree.looks++
@@ -120,6 +132,11 @@ func (m *lotMachine) Decide(t *rapid.T) {
 	}
 	if err := m.w.Err(m.w.Hand, "move-tree", ByTag(tag), move); !errors.Is(err, kernel.ErrNotAllowed) {
 		t.Fatalf("a yard hand decided: %v", err)
+	}
+	if to == stock.NotJudged {
+		silent := move
+		silent.Note = " "
+		mustRefuse(t, m.w.Err(m.w.Manager, "move-tree", ByTag(tag), silent), "apart-with-reason")
 	}
 	m.moved(t, m.w.Err(m.w.Manager, "move-tree", ByTag(tag), move), tree, to)
 }

@@ -40,6 +40,9 @@ func sheet(w *World, number int) sheets.Sheet {
 func TestASheetIsFrozenAndReservesItsTree(t *testing.T) {
 	w := Open(t)
 	i := ask(w, "Petra Averill")
+	drawn, err := Did[sheets.Planned](w, w.Advisor, "plan", kernel.None{}, i.PlanAsk)
+	require.NoError(t, err)
+	require.Empty(t, drawn.Stops)
 	number, err := issue(w, w.Advisor, i)
 	require.NoError(t, err)
 	assert.Equal(t, 3, number)
@@ -66,6 +69,7 @@ func TestNoSignatureReplacesAMarking(t *testing.T) {
 	w.Deed(w.Advisor, "record-drainage", spot, ground.NewDrainageTest{HoleWidthMM: 300, Readings: []core.Reading{{Min: 0, WaterMM: 280}, {Min: 15, WaterMM: 240},
 		{Min: 30, WaterMM: 205}, {Min: 60, WaterMM: 150}, {Min: 90, WaterMM: 100}}})
 	w.At(time.Date(2026, 11, 26, 10, 0, 0, 0, time.UTC)) // the record has expired
+	i.PlantingOn = "2026-11-26"
 	_, err = issue(w, w.Manager, i)
 	Refused(t, err, "services-unmarked")
 	drawn, err := Did[sheets.Planned](w, w.Advisor, "plan", kernel.None{}, i.PlanAsk)
@@ -77,7 +81,7 @@ func TestAnOpenStopIsSignedForWithAReason(t *testing.T) {
 	w := Open(t)
 	i := ask(w, "Petra Averill")
 	spot := w.SpotOf("Petra Averill")
-	change := ground.Change{Version: spot.Version, Name: spot.Name, Ground: spot.Ground, Climate: spot.Climate}
+	change := ground.Change{Version: spot.Version, SiteVersion: spot.SiteVersion, Name: spot.Name, LatDeg: spot.LatDeg, Ground: spot.Ground, Climate: spot.Climate}
 	change.Ground.Water, change.Climate.SummerDeficitMM = core.WaterNone, Ptr(200.0)
 	w.Deed(w.Advisor, "save-spot", ByID(spot.ID), change)
 	_, err := issue(w, w.Advisor, i)

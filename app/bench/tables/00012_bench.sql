@@ -5,6 +5,7 @@ CREATE TABLE IF NOT EXISTS checks (
   person_id VARCHAR(16) NOT NULL,
   at DATETIME(6) NOT NULL,
   after_work BOOLEAN NOT NULL COMMENT 'measured again after corrections',
+  while_apart BOOLEAN NOT NULL DEFAULT FALSE COMMENT 'the tree was judged and kept apart: what was found then goes on counting',
   verdict VARCHAR(20) NOT NULL,
   subject JSON NOT NULL,
   readings JSON NOT NULL,
