@@ -18,11 +18,11 @@ var tables embed.FS
 
 // Check is one look at a tree, appended.
 type Check struct {
-	ID         string
-	TreeID     string
-	PersonID   string
-	At         time.Time
-	AfterWork  bool
+	ID        string
+	TreeID    string
+	PersonID  string
+	At        time.Time
+	AfterWork bool
 	// WhileApart is a look at a tree that was judged and kept apart: it is added to the record, and what was found goes on counting.
 	WhileApart bool
 	Verdict    stock.Verdict

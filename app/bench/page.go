@@ -71,6 +71,7 @@ func (b Bench) page(tx *kernel.Tx, p kernel.ByTag) (Tree, error) {
 		return out, err
 	}
 	out.Subject = subjectOf(tx, r.Lot, status)
+	out.Subject.RemovedBefore = removedBefore(tx, r)
 	out.Above = stock.AboveParts(out.Subject)
 	if out.Photos, err = photos.Show(tx, t.ID); err != nil {
 		return out, err

@@ -88,6 +88,9 @@ func (b Bench) judge(tx *kernel.Tx, lot yard.Lot, t yard.Tree, n NewCheck) (Chec
 		return Check{}, err
 	}
 	subject := subjectOf(tx, lot, status)
+	if subject.RemovedBefore, err = removedFrom(tx, t); err != nil {
+		return Check{}, err
+	}
 	if n.Season != "" {
 		subject.Season = n.Season
 	}

@@ -164,7 +164,7 @@ func (a *Assessment) judgeRoots(h rules.House, s Subject, r Readings) error {
 		MatSidePct: or(r.MatSidePct, 0), MatBottomPct: or(r.MatBottomPct, 0), FillPct: or(r.FillPct, 100),
 		Texture: first(r.Texture, TextureFirm), Odour: first(r.Odour, OdourNone),
 		BottomRoots: first(r.BottomRoots, BottomRootsPresent), Moisture: first(r.Moisture, MoistureMoist),
-		Season: s.Season, Foliage: s.Foliage, School: RootSchoolOf(h, s.Season), Pot: s.Pot,
+		Season: s.Season, Foliage: s.Foliage, School: RootSchoolOf(h, s.Season), Pot: s.Pot, RemovedBefore: s.RemovedBefore,
 	})
 	if err != nil {
 		return err

@@ -18,6 +18,8 @@ type Subject struct {
 	Origin Origin `json:"origin,omitempty" optional:"true"`
 	// MovesBadly is a kind that bears being moved less well the longer it stood in its pot.
 	MovesBadly bool `json:"moves_badly,omitempty"`
+	// RemovedBefore is the share already cut off this ball since it last grew a whole season.
+	RemovedBefore float64 `json:"removed_before_share,omitempty" minimum:"0" exclusiveMaximum:"0.95"`
 }
 
 // BallMedium is what the ball is made of.

@@ -4138,6 +4138,8 @@ export interface components {
             moves_badly?: boolean;
             origin?: components["schemas"]["StockOrigin"] | "";
             pot: components["schemas"]["StockPot"];
+            /** Format: double */
+            removed_before_share?: number;
             season: components["schemas"]["StockSeason"];
             /** @description of dug balls; conifers and shrubs are sized by height */
             sizing?: components["schemas"]["StockSizing"] | "";
