@@ -4,6 +4,7 @@ package lots
 import (
 	"errors"
 	"math/rand/v2"
+	"strings"
 
 	"sedum/app/clock"
 	"sedum/app/yard"
@@ -155,6 +156,14 @@ func standInRows(tx *kernel.Tx, p kernel.ByNumber, rows sampling.Rows) (string, 
 	return lot.ID, yard.StandInRows(tx, lot, rows)
 }
 
+// saysRelease tells whether a complete look of drawn trees lets the lot go, or every single tree of it was judged.
+func (v lotView) saysRelease() bool {
+	if v.Checked >= v.Tags && v.Tags > 0 {
+		return true
+	}
+	return v.sample != nil && v.found.answer != nil && v.found.answer.Decision == sampling.Release
+}
+
 // Closing is a decision on a lot as it was seen.
 type Closing struct {
 	Version  int               `json:"version"`
@@ -175,8 +184,17 @@ func (l Lots) close(tx *kernel.Tx, p kernel.ByNumber, c Closing) (string, error)
 	if lot.Decision != stock.LotOpen {
 		return "", kernel.Refused{Code: "lot-closed", Field: "decision"}
 	}
+	v, err := view(tx, lot)
+	if err != nil {
+		return "", err
+	}
+	c.Note = strings.TrimSpace(c.Note)
+	unchecked := c.Decision == stock.LotReleased && !v.saysRelease()
+	if unchecked && c.Note == "" {
+		return "", kernel.Refused{Code: "unchecked-with-reason", Field: "note"}
+	}
 	proposed := !stock.MayCloseLot(tx.Who.Role)
-	if err := yard.Decide(tx, lot, c.Decision, c.Note, proposed); err != nil || proposed {
+	if err := yard.Decide(tx, lot, c.Decision, c.Note, proposed, unchecked); err != nil || proposed {
 		return lot.ID, err
 	}
 	states, to := stock.Follows(c.Decision)

@@ -11,6 +11,7 @@ import (
 	. "sedum/app/apptest"
 	"sedum/app/lots"
 	"sedum/app/rules"
+	records "sedum/app/yard"
 	"sedum/core/fault"
 	house "sedum/core/rules"
 	"sedum/core/sampling"
@@ -21,7 +22,7 @@ import (
 
 // close closes a lot by somebody's word.
 func closeLot(w *World, who kernel.Who, number, version int, d stock.LotDecision) error {
-	return w.Err(who, "close-lot", ByNumber(number), lots.Closing{Version: version, Decision: d})
+	return w.Err(who, "close-lot", ByNumber(number), lots.Closing{Version: version, Decision: d, Note: "we know this ground"})
 }
 
 func TestALotStandsInRows(t *testing.T) {
@@ -195,4 +196,32 @@ func TestFaultsOfALotWithAnHonestRange(t *testing.T) {
 	assert.True(t, f.Low < f.Share && f.Share < f.High)
 	_, err := Did[lots.Faults](w, w.Hand, "see-lot-faults", ByNumber(9999), nil)
 	assert.ErrorIs(t, err, kernel.ErrMissing)
+}
+
+// A lot that nobody looked at is released only with a reason, is called released unchecked, and counts nowhere for its grower.
+func TestALotReleasedUncheckedCountsNowhere(t *testing.T) {
+	w := Open(t)
+	number := w.TakeIn(LotOf("Hornbeam", stock.Container, 20))[0]
+	silent := lots.Closing{Version: w.Lot(number).Version, Decision: stock.LotReleased, Note: "  "}
+	for _, who := range []kernel.Who{w.Hand, w.Manager} {
+		Refused(t, w.Err(who, "close-lot", ByNumber(number), silent), "unchecked-with-reason")
+	}
+	record := func() (n int) {
+		require.NoError(t, w.Tx(func(tx *kernel.Tx) error {
+			lot, err := records.LotByNumber(tx, number)
+			if err != nil {
+				return err
+			}
+			closed, err := records.RecordOf(tx, lot.GrowerID)
+			n = len(closed)
+			return err
+		}))
+		return n
+	}
+	before := record()
+	require.NoError(t, closeLot(w, w.Manager, number, w.Lot(number).Version, stock.LotReleased))
+	page := Saw[lots.Page](w, "see-lot", ByNumber(number))
+	assert.Equal(t, stock.LotReleased, page.Decision)
+	assert.True(t, page.Unchecked)
+	assert.Equal(t, before, record())
 }

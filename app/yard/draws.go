@@ -63,13 +63,14 @@ func DecisionsOf(tx *kernel.Tx, lotID string) ([]Decision, error) {
 	return kernel.Many[Decision](tx.With("Person"), "at DESC, id DESC", "lot_id = ?", lotID)
 }
 
-// Decide appends what was decided on a lot, and closes it unless it was only proposed. The lot is held by the caller.
-func Decide(tx *kernel.Tx, lot Lot, d stock.LotDecision, note string, proposed bool) error {
+// Decide appends what was decided on a lot, and closes it unless it was only proposed; unchecked is a release that no
+// complete look of drawn trees stands behind. The lot is held by the caller.
+func Decide(tx *kernel.Tx, lot Lot, d stock.LotDecision, note string, proposed, unchecked bool) error {
 	err := kernel.Add(tx, &Decision{ID: kernel.NewID(), LotID: lot.ID, Decision: d, Proposed: proposed, Note: note, PersonID: tx.Who.ID, At: tx.Now})
 	if err != nil || proposed {
 		return err
 	}
-	return kernel.ChangeOne[Lot](tx, map[string]any{"decision": d, "decided_at": tx.Now}, "id = ?", lot.ID)
+	return kernel.ChangeOne[Lot](tx, map[string]any{"decision": d, "decided_at": tx.Now, "unchecked": unchecked}, "id = ?", lot.ID)
 }
 
 // NextToLookAt is the tag of the next tree of a lot that nobody looked at: of its sample while that is open, else the next in the lot.

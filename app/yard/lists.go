@@ -34,12 +34,13 @@ type LotLine struct {
 	stock.LotFacts
 	ArrivedOn string            `json:"arrived_on"`
 	Decision  stock.LotDecision `json:"decision"`
+	Unchecked bool              `json:"released_unchecked" doc:"released without a complete look of drawn trees"`
 	PerRow    int               `json:"per_row" doc:"trees in a row as they stand; 0 when nobody said"`
 }
 
 // Line is the lot as a list shows it.
 func (l Lot) Line() LotLine {
-	return LotLine{l.Number, l.Kind.Common, l.Kind.Botanical, l.Grower.Name, l.LotFacts, l.ArrivedOn.Format(time.DateOnly), l.Decision, l.PerRow}
+	return LotLine{l.Number, l.Kind.Common, l.Kind.Botanical, l.Grower.Name, l.LotFacts, l.ArrivedOn.Format(time.DateOnly), l.Decision, l.Unchecked, l.PerRow}
 }
 
 // CountedLot is a lot with how many trees stand in which state.

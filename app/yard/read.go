@@ -156,8 +156,8 @@ type Closed struct {
 	DecidedAt time.Time         `json:"decided_at"`
 }
 
-// RecordOf lists a grower's closed lots, oldest first.
+// RecordOf lists a grower's closed lots, oldest first. What was released unchecked counts nowhere.
 func RecordOf(tx *kernel.Tx, growerID string) ([]Closed, error) {
 	return kernel.Rows[Closed](tx,
-		"SELECT number, decision, decided_at FROM lots WHERE grower_id = ? AND decided_at IS NOT NULL ORDER BY decided_at, number", growerID)
+		"SELECT number, decision, decided_at FROM lots WHERE grower_id = ? AND decided_at IS NOT NULL AND unchecked = FALSE ORDER BY decided_at, number", growerID)
 }

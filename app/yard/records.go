@@ -50,8 +50,10 @@ type Lot struct {
 	ArrivedOn  time.Time
 	stock.LotFacts
 	// PerRow is how many stand in a row, 0 when nobody said.
-	PerRow    int
-	Decision  stock.LotDecision
+	PerRow   int
+	Decision stock.LotDecision
+	// Unchecked is a release that no complete look of drawn trees stands behind.
+	Unchecked bool
 	DecidedAt *time.Time
 	Version   int
 

@@ -53,6 +53,7 @@ CREATE TABLE IF NOT EXISTS lots (
   assumed VARCHAR(200) NOT NULL COMMENT 'facts above that nobody stated, as a list',
   per_row INT NOT NULL COMMENT 'trees in a row as they stand; 0 when nobody said',
   decision VARCHAR(20) NOT NULL,
+  unchecked BOOLEAN NOT NULL DEFAULT FALSE COMMENT 'released without a complete look of drawn trees that says so: counts nowhere',
   decided_at DATETIME(6) NULL,
   version INT NOT NULL,
   CONSTRAINT pk_lots PRIMARY KEY (id),

@@ -2733,6 +2733,8 @@ export interface components {
             propagation: components["schemas"]["StockPropagation"] | "";
             /** @description the grower's closed lots, oldest first */
             record: components["schemas"]["YardClosed"][];
+            /** @description released without a complete look of drawn trees */
+            released_unchecked: boolean;
             rootstock: string;
             sample: components["schemas"]["LotsSampled"];
             /** @description of bare roots to drying */
@@ -4383,6 +4385,8 @@ export interface components {
             price_cents: number;
             /** @description how it was raised, when known */
             propagation: components["schemas"]["StockPropagation"] | "";
+            /** @description released without a complete look of drawn trees */
+            released_unchecked: boolean;
             rootstock: string;
             /** @description of bare roots to drying */
             sensitivity: components["schemas"]["StockSensitivity"] | "";
@@ -4455,6 +4459,8 @@ export interface components {
             price_cents: number;
             /** @description how it was raised, when known */
             propagation: components["schemas"]["StockPropagation"] | "";
+            /** @description released without a complete look of drawn trees */
+            released_unchecked: boolean;
             rootstock: string;
             /** @description of bare roots to drying */
             sensitivity: components["schemas"]["StockSensitivity"] | "";
