@@ -8,6 +8,7 @@ import (
 
 	. "sedum/app/apptest"
 	"sedum/app/growers"
+	"sedum/app/lots"
 	"sedum/core/sampling"
 	"sedum/core/stock"
 	"sedum/kernel"
@@ -87,4 +88,42 @@ func TestANoteIsDraftedBeforeItIsSent(t *testing.T) {
 	number, err := send(w, lot, ask)
 	require.NoError(t, err)
 	assert.Equal(t, draft.Content, note(w, number).Content, "the note says what its draft said")
+}
+
+// A note claims for the whole lot only what a complete look of drawn trees allows; trees that somebody chose are listed.
+func TestANoteClaimsForTheLotOnlyWhatWasDrawn(t *testing.T) {
+	w := Open(t)
+	ask := growers.NewNote{Version: 1, Asked: "look", Language: "en-US", Units: "metric"}
+	chosen := w.TakeIn(LotOf("Hornbeam", stock.Container, 12))[0]
+	w.SaveLook(w.TreesOf(chosen)[0].Tag, Rotten())
+	number, err := send(w, chosen, ask)
+	require.NoError(t, err)
+	page := Saw[growers.NotePage](w, "see-grower-note", ByNumber(number))
+	assert.Zero(t, page.Content.High)
+	assert.Contains(t, page.SampleText, "1 of 12 trees were looked at, 1 of them faulty")
+	assert.NotContains(t, page.SampleText, "between")
+
+	drawn := w.TakeIn(LotOf("Hornbeam", stock.Container, 12))[0]
+	w.Deed(w.Hand, "draw-sample", ByNumber(drawn), lots.NewDraw{Looks: 1})
+	sample := Saw[lots.Page](w, "see-lot", ByNumber(drawn)).Sample
+	require.NotNil(t, sample)
+	for i := 0; ; i++ {
+		next := Saw[lots.Page](w, "see-lot", ByNumber(drawn)).Sample.NextTag
+		if next == "" {
+			break
+		}
+		if i == 0 {
+			w.SaveLook(next, Rotten())
+		} else {
+			w.SaveLook(next, SoundLook())
+		}
+	}
+	ask.Version = w.Lot(drawn).Version
+	number, err = send(w, drawn, ask)
+	require.NoError(t, err)
+	page = Saw[growers.NotePage](w, "see-grower-note", ByNumber(number))
+	require.Positive(t, page.Content.Drawn)
+	assert.Equal(t, 1, page.Content.DrawnFaulty)
+	assert.GreaterOrEqual(t, page.Content.Low, 1)
+	assert.Contains(t, page.SampleText, "drawn by lot")
 }

@@ -10,7 +10,6 @@ import (
 	"sedum/app/lots"
 	"sedum/app/photos"
 	"sedum/app/yard"
-	"sedum/core/sampling"
 	"sedum/core/stock"
 	"sedum/kernel"
 	"sedum/words"
@@ -31,23 +30,26 @@ type Finding struct {
 
 // Content is a note to a grower as it was sent.
 type Content struct {
-	Grower    string         `json:"grower"`
-	Place     string         `json:"place"`
-	Common    string         `json:"common"`
-	Botanical string         `json:"botanical"`
-	LotNumber int            `json:"lot_number"`
-	LotSize   int            `json:"lot_size"`
-	ArrivedOn string         `json:"arrived_on"`
-	Checked   int            `json:"checked"`
-	Faulty    int            `json:"faulty"`
-	Low       int            `json:"low" doc:"of the lot, at least so many"`
-	High      int            `json:"high"`
-	Returned  int            `json:"returned" doc:"trees that go back"`
-	Findings  []Finding      `json:"findings"`
-	Message   string         `json:"message"`
-	SentBy    string         `json:"sent_by"`
-	Language  words.Language `json:"language"`
-	Units     words.Units    `json:"units"`
+	Grower    string `json:"grower"`
+	Place     string `json:"place"`
+	Common    string `json:"common"`
+	Botanical string `json:"botanical"`
+	LotNumber int    `json:"lot_number"`
+	LotSize   int    `json:"lot_size"`
+	ArrivedOn string `json:"arrived_on"`
+	Checked   int    `json:"checked"`
+	Faulty    int    `json:"faulty"`
+	// Drawn are the trees of a complete look, 0 when there is none: then nothing is claimed for the whole lot.
+	Drawn       int            `json:"drawn,omitempty"`
+	DrawnFaulty int            `json:"drawn_faulty,omitempty"`
+	Low         int            `json:"low" doc:"of the lot, at least so many"`
+	High        int            `json:"high"`
+	Returned    int            `json:"returned" doc:"trees that go back"`
+	Findings    []Finding      `json:"findings"`
+	Message     string         `json:"message"`
+	SentBy      string         `json:"sent_by"`
+	Language    words.Language `json:"language"`
+	Units       words.Units    `json:"units"`
 }
 
 // Note is a note to a grower, and its answer.
@@ -139,15 +141,11 @@ func contentOf(tx *kernel.Tx, lot yard.Lot, n NewNote) (Content, error) {
 		}
 		c.Findings = append(c.Findings, f)
 	}
-	if c.Checked == 0 {
-		return c, nil
+	// Only drawn trees at a complete look speak for the whole lot; what somebody chose is listed.
+	answer, err := lots.AnswerOf(tx, lot)
+	if answer != nil {
+		c.Drawn, c.DrawnFaulty, c.Low, c.High = answer.Checked, answer.Faulty, answer.DefectiveLow, answer.DefectiveHigh
 	}
-	tolerable, confidence, err := lots.Asked(tx, lot)
-	if err != nil {
-		return c, err
-	}
-	found, err := sampling.Answer(sampling.ResultInput{LotSize: c.LotSize, Checked: c.Checked, Defective: c.Faulty, TolerableShare: tolerable, Confidence: confidence, Looks: 1})
-	c.Low, c.High = found.DefectiveLow, found.DefectiveHigh
 	return c, err
 }
 
@@ -233,6 +231,13 @@ func (n Note) headline(s words.Speaker) string {
 }
 
 func (c Content) sampleText(s words.Speaker) string {
-	return s.Say("grower-note.sample", map[string]any{"checked": fmt.Sprint(c.Checked), "size": fmt.Sprint(c.LotSize), "faulty": fmt.Sprint(c.Faulty),
-		"low": fmt.Sprint(c.Low), "high": fmt.Sprint(c.High)})
+	id := "grower-note.sample"
+	switch {
+	case c.Drawn > 0 && c.Low == c.High:
+		id = "grower-note.sample.drawn.exactly"
+	case c.Drawn > 0:
+		id = "grower-note.sample.drawn"
+	}
+	return s.Say(id, map[string]any{"checked": fmt.Sprint(c.Checked), "size": fmt.Sprint(c.LotSize), "faulty": fmt.Sprint(c.Faulty),
+		"drawn": fmt.Sprint(c.Drawn), "drawn_faulty": fmt.Sprint(c.DrawnFaulty), "low": fmt.Sprint(c.Low), "high": fmt.Sprint(c.High)})
 }

@@ -47,11 +47,19 @@ func strictness(h rules.House, record []yard.Closed, lot yard.Lot) sampling.Stri
 	return sampling.Switch(h, released)
 }
 
-// Asked is the share of faulty trees that is borne in a lot, and how sure its answer is.
-func Asked(tx *kernel.Tx, lot yard.Lot) (tolerable, confidence float64, err error) {
-	record, err := yard.RecordOf(tx, lot.GrowerID)
-	h := tx.Who.House
-	return sampling.TolerableShare(h, strictness(h, record, lot)), h.Value(rules.SampleConfidence), err
+// Answer is what a complete look of a lot's drawn trees says of the whole lot.
+type Answer struct {
+	Checked, Faulty int
+	sampling.Result
+}
+
+// AnswerOf is the answer of the last complete look of drawn trees; nil when there is none, and nothing may be claimed for the whole lot.
+func AnswerOf(tx *kernel.Tx, lot yard.Lot) (*Answer, error) {
+	v, err := view(tx, lot)
+	if err != nil || v.sample == nil || v.found.answer == nil || v.found.left > 0 {
+		return nil, err
+	}
+	return &Answer{v.found.checked, v.found.faulty, *v.found.answer}, nil
 }
 
 // planSample sizes the sample for one, two and three looks, by the grower's record before this lot.

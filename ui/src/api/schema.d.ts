@@ -2458,6 +2458,10 @@ export interface components {
             checked: number;
             common: string;
             /** Format: int64 */
+            drawn?: number;
+            /** Format: int64 */
+            drawn_faulty?: number;
+            /** Format: int64 */
             faulty: number;
             findings: components["schemas"]["GrowersFinding"][];
             grower: string;
