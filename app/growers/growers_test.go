@@ -96,9 +96,8 @@ func TestANoteClaimsForTheLotOnlyWhatWasDrawn(t *testing.T) {
 	ask := growers.NewNote{Version: 1, Asked: "look", Language: "en-US", Units: "metric"}
 	chosen := w.TakeIn(LotOf("Hornbeam", stock.Container, 12))[0]
 	w.SaveLook(w.TreesOf(chosen)[0].Tag, Rotten())
-	number, err := send(w, chosen, ask)
+	page, err := Did[growers.NotePage](w, w.Manager, "draft-grower-note", ByNumber(chosen), ask)
 	require.NoError(t, err)
-	page := Saw[growers.NotePage](w, "see-grower-note", ByNumber(number))
 	assert.Zero(t, page.Content.High)
 	assert.Contains(t, page.SampleText, "1 of 12 trees were looked at, 1 of them faulty")
 	assert.NotContains(t, page.SampleText, "between")
@@ -119,9 +118,8 @@ func TestANoteClaimsForTheLotOnlyWhatWasDrawn(t *testing.T) {
 		}
 	}
 	ask.Version = w.Lot(drawn).Version
-	number, err = send(w, drawn, ask)
+	page, err = Did[growers.NotePage](w, w.Manager, "draft-grower-note", ByNumber(drawn), ask)
 	require.NoError(t, err)
-	page = Saw[growers.NotePage](w, "see-grower-note", ByNumber(number))
 	require.Positive(t, page.Content.Drawn)
 	assert.Equal(t, 1, page.Content.DrawnFaulty)
 	assert.GreaterOrEqual(t, page.Content.Low, 1)
