@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math"
 
+	"sedum/core/num"
 	"sedum/core/planting"
 )
 
@@ -30,6 +31,9 @@ func (s Speaker) Measure(m planting.Measure) string {
 
 // Figure is a measure's number and unit apart, for large type.
 func (s Speaker) Figure(m planting.Measure) (figure, unit string) {
+	if m.Unit == "compass" {
+		return s.direction(m.Value), ""
+	}
 	if s.Units == US {
 		return s.usFigure(m)
 	}
@@ -56,6 +60,12 @@ func (s Speaker) Figure(m planting.Measure) (figure, unit string) {
 		return plain(m.Value, 1), "h"
 	}
 	return plain(m.Value, 2), m.Unit
+}
+
+// direction says a bearing in words: nobody in a garden reads degrees.
+func (s Speaker) direction(deg float64) string {
+	points := []string{"n", "ne", "e", "se", "s", "sw", "w", "nw"}
+	return s.Say("compass."+points[int(math.Round(num.Bearing(deg)/45))%8], nil)
 }
 
 func (s Speaker) usFigure(m planting.Measure) (figure, unit string) {

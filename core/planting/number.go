@@ -6,7 +6,7 @@ import (
 	"sedum/core/stock"
 )
 
-// Measure is a value with its unit: mm, m, l, kg, h, deg, months, c, pct or "" for a count.
+// Measure is a value with its unit: mm, m, l, kg, h, deg, compass (degrees from north, said as a direction), months, c, pct or "" for a count.
 type Measure struct {
 	Value float64 `json:"value"`
 	Unit  string  `json:"unit"`

@@ -164,7 +164,7 @@ func treeSteps(l *stepList, h rules.House, in Input, p Plan) {
 		stick.Choice = "on-pegs"
 	}
 	if in.Spot.WindFromDeg != nil {
-		l.add("turn", map[string]Measure{"wind": {p.WindFrom, "deg"}})
+		l.add("turn", map[string]Measure{"wind": {p.WindFrom, "compass"}})
 	}
 	l.add("plumb", nil)
 	if in.Tree.Form == stock.Balled {
