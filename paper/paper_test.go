@@ -92,7 +92,7 @@ func TestABareRootsSheetSpeaksOfRoots(t *testing.T) {
 	file, text := pdf(t, s, sh, "letter")
 	flat := squash(text)
 	assert.Contains(t, flat, "spread the roots over")
-	assert.Contains(t, flat, "topmost main roots")
+	assert.Contains(t, flat, "Find the flare: where the trunk widens into its topmost")
 	assert.NotContains(t, flat, "Tip the tree out")
 	assert.Regexp(t, `Pages:\s+2\n`, run(t, "pdfinfo", file))
 }

@@ -133,7 +133,11 @@ func treeSteps(l *stepList, h rules.House, in Input, p Plan) {
 		l.add("rig", map[string]Measure{"mass": {p.Load.RiggingKG, "kg"}}, "rated-slings")
 		lift = "rated-slings"
 	}
-	unpot := l.add("unpot", map[string]Measure{"mass": {p.Load.MassKG, "kg"}}, lift, "knife-away")
+	cautions := []Caution{lift, "knife-away"}
+	if in.Tree.Form == stock.BareRoot {
+		cautions = nil // it has no ball to lift by, and nothing is cut off it here
+	}
+	unpot := l.add("unpot", map[string]Measure{"mass": {p.Load.MassKG, "kg"}}, cautions...)
 	unpot.Choice = string(in.Tree.Pot)
 	switch {
 	case in.Tree.Form == stock.BareRoot || in.Tree.Form == stock.Balled:
