@@ -58,7 +58,7 @@ type Facts struct {
 // Calendar lists what is to be done, by date (handbook, aftercare.md, "The care calendar").
 func Calendar(f Facts) []Event {
 	l := &list{planted: f.Planted}
-	dose := map[string]planting.Measure{"dose": {Value: RoundDose(f.DoseL), Unit: "l"}}
+	dose := map[string]planting.Measure{"dose": {Value: f.DoseL, Unit: "l"}}
 	l.on("look-next-day", f.Planted.AddDate(0, 0, 1), nil)
 	l.on(f.tied("second-soaking", "second-soaking-tied"), f.Planted.AddDate(0, 0, 6), dose)
 	l.water(f)

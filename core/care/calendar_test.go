@@ -184,9 +184,3 @@ func TestNoDayWithoutAWateringRule(t *testing.T) {
 		require.GreaterOrEqual(t, beginner, whole, "days of growing weather as a beginner")
 	})
 }
-
-func TestADoseIsToldToTheHalfLitre(t *testing.T) {
-	for litres, told := range map[float64]float64{0.1: 0.5, 1.24: 1, 1.26: 1.5, 7.75: 8, 9.8: 10, 10.4: 10, 24.6: 25} {
-		assert.InDelta(t, told, care.RoundDose(litres), 1e-12, "%v L", litres)
-	}
-}

@@ -1,7 +1,6 @@
 package care
 
 import (
-	"math"
 	"time"
 
 	"sedum/core/ground"
@@ -10,14 +9,6 @@ import (
 
 // enoughSeason is how many days of growing weather make the season of planting the first one; with fewer, the whole next one is too.
 const enoughSeason = 120
-
-// RoundDose is a dose as it is told: to the half litre under 10 L, to whole litres above (handbook, planting.md, "Water and basin").
-func RoundDose(litres float64) float64 {
-	if litres < 10 {
-		return math.Max(0.5, math.Round(litres*2)/2)
-	}
-	return math.Round(litres)
-}
 
 // everyDays are the days between two looks in the weeks 1 to 2, 3 to 8 and after, and in later seasons.
 func (f Facts) everyDays() (first, second, weekly, later float64) {
@@ -40,7 +31,7 @@ func (l *list) water(f Facts) {
 			to = f.established()
 		}
 		if to.After(from) {
-			l.between(code, from, to, map[string]planting.Measure{"dose": {Value: RoundDose(f.DoseL), Unit: "l"}, "every": {Value: every}})
+			l.between(code, from, to, map[string]planting.Measure{"dose": {Value: f.DoseL, Unit: "l"}, "every": {Value: every}})
 		}
 	}
 	winter := 21.0

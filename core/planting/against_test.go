@@ -148,3 +148,9 @@ func TestEveryPlanCanBeFollowed(t *testing.T) {
 		}
 	})
 }
+
+func TestADoseIsToldToTheHalfLitre(t *testing.T) {
+	for litres, told := range map[float64]float64{0.1: 0.5, 1.24: 1, 1.26: 1.5, 7.75: 8, 9.8: 10, 10.4: 10, 24.6: 25} {
+		assert.InDelta(t, told, planting.RoundDose(litres), 1e-12, "%v L", litres)
+	}
+}

@@ -103,3 +103,11 @@ func mulchRing(h rules.House, in BasinInput) (outer, inner float64) {
 	outer = num.Hold(in.HoleTopMM/2, least, math.Max(least, in.BallDiameterMM/2+h.Value(rules.MulchBeyond)))
 	return outer, math.Min(h.Value(rules.MulchGap)+in.CaliperMM/2, outer)
 }
+
+// RoundDose is a dose as it is told: to the half litre under 10 L, to whole litres above (handbook, planting.md, "Water and basin").
+func RoundDose(litres float64) float64 {
+	if litres < 10 {
+		return math.Max(0.5, math.Round(litres*2)/2)
+	}
+	return math.Round(litres)
+}

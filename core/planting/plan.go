@@ -184,6 +184,7 @@ func Make(h rules.House, in Input) (Plan, error) {
 	if p.Basin, err = Basin(h, basinInput(h, in, p)); err != nil {
 		return Plan{}, err
 	}
+	p.Basin.DoseL = RoundDose(p.Basin.DoseL)
 	if p.Stake, err = Stake(h, stakeInput(h, in, &p)); err != nil {
 		return Plan{}, err
 	}
