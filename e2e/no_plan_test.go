@@ -21,7 +21,7 @@ func TestADayThatIsNoneHasNoSteps(t *testing.T) {
 	p.choose("The ground that day", "frozen")
 	p.sees("Do not plant today")
 	p.sees("The ground is frozen.")
-	p.sees("The next good day comes")
+	p.sees("Ask again when that has passed.")
 	p.sees("Until then keep it in its pot")
 	if folder := os.Getenv("SEDUM_SHOTS"); folder != "" {
 		p.picture(filepath.Join(folder, "no-plan.png"))

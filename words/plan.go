@@ -133,6 +133,8 @@ func (s Speaker) notToday(in planting.Input, p planting.Plan, w WindowWords) str
 	said := append([]string{}, w.Reasons...)
 	if p.DaysToNext != nil {
 		said = append(said, s.Say("plan.next-day", map[string]any{"days": *p.DaysToNext}))
+	} else {
+		said = append(said, s.Say("plan.ask-again", nil))
 	}
 	return strings.Join(append(said, s.Say("keep."+string(in.Tree.Form), nil)), " ")
 }

@@ -102,7 +102,7 @@ func TestNobodySignsForADayThatIsNone(t *testing.T) {
 	drawn, err := Did[sheets.Planned](w, w.Advisor, "plan", kernel.None{}, i.PlanAsk)
 	require.NoError(t, err)
 	assert.Empty(t, drawn.Plan.Steps)
-	require.NotNil(t, drawn.Plan.DaysToNext)
+	assert.Nil(t, drawn.Plan.DaysToNext)
 	assert.Contains(t, drawn.Words.Why, "frozen")
 }
 

@@ -83,13 +83,17 @@ func FindOut(h rules.House, s Standing) []fit.Factor {
 	return nil
 }
 
-// daysToNext are the days from one that is no planting day to the next that is; nil when the year has none.
+// daysToNext are the days from one that is no planting day to the next that is; nil when the year has none, and when only today's ground
+// or heat stands against it: nobody knows when that passes.
 func daysToNext(h rules.House, in Input) *int {
 	w := windowInput(h, in)
 	// What today's ground, air and buds forbid is asked again on the day.
 	w.Ground, w.HighC = GroundWorkable, min(w.HighC, 15)
 	if w.Buds == stock.BudsLeafed || w.Buds == stock.BudsSwelling {
 		w.Buds = stock.BudsDormant
+	}
+	if r, err := Window(h, w); err != nil || r.Status != WindowNo {
+		return nil
 	}
 	for days := 1; days < 365; days++ {
 		w.DayOfYear = (in.Today.DayOfYear+days-1)%365 + 1

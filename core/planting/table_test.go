@@ -187,7 +187,12 @@ func TestThePlanFollowsFormAndDay(t *testing.T) {
 	frozen := plan(func(in *planting.Input) { in.Today.Ground = planting.GroundFrozen })
 	assert.Equal(t, planting.RefusedWindow, frozen.Refused)
 	assert.Empty(t, frozen.Steps, "no steps for that day")
-	require.NotNil(t, frozen.DaysToNext)
+	assert.Nil(t, frozen.DaysToNext, "nobody knows when it thaws")
+	summer := plan(func(in *planting.Input) {
+		in.Tree.Form, in.Tree.StandsAlone, in.Today.DayOfYear, in.Today.Buds = stock.BareRoot, true, 200, stock.BudsLeafed
+	})
+	require.NotNil(t, summer.DaysToNext)
+	assert.Equal(t, 302-200, *summer.DaysToNext, "leaf fall, 14 days after the first frost of day 288")
 	shrub := plan(func(in *planting.Input) { in.Kind.Shrub, in.Tree.BallDiameterMM, in.Tree.BallHeightMM = true, 120, 110 })
 	tree := plan(func(in *planting.Input) { in.Tree.BallDiameterMM, in.Tree.BallHeightMM = 120, 110 })
 	assert.Less(t, shrub.Basin.FirstWaterL, tree.Basin.FirstWaterL, "the least of a shrub is less")

@@ -38,7 +38,8 @@ export function LotPage({ number, who }: { number: number; who: Person }) {
             {l.cultivar && ` ‘${l.cultivar}’`}, {lotSize(l, t)}
           </h1>
           <p className="text-soft">
-            {t('lot', { lot: l.number })} · {l.grower} · {sayDay(l.arrived_on)} · {t(l.released_unchecked ? 'lot.decision.unchecked' : `lot.decision.${l.decision}`)}
+            {t('lot', { lot: l.number })} · {l.grower} · {sayDay(l.arrived_on)} ·{' '}
+            {t(l.released_unchecked ? 'lot.decision.unchecked' : `lot.decision.${l.decision}`)}
             {l.rootstock && ` · ${t('raised.on', { rootstock: l.rootstock })}`}
             {l.propagation && ` · ${t(`propagation.${l.propagation}`)}`}
           </p>
