@@ -49,6 +49,7 @@ func TestWhatWasShavedCountsAtTheNextLook(t *testing.T) {
 	removed := page.Checks[0].Assessment.RootBall.RemovedShare
 	require.Greater(t, removed, 0.05)
 	assert.InDelta(t, removed, page.Subject.RemovedBefore, 1e-3)
+	w.At(time.Date(2026, 1, 20, 11, 0, 0, 0, time.UTC))
 	w.SaveLook(tag, circled())
 	again := Saw[bench.Tree](w, "see-tree", ByTag(tag)).Checks[0].Assessment
 	assert.InDelta(t, 1-0.6/(1-removed), again.RootBall.SeasonLimit, 1e-3)
