@@ -230,10 +230,10 @@ func TestBadInputIsAnsweredAtItsField(t *testing.T) {
 		method, path, body, field string
 		status                    int
 	}{
-		{"POST", "/api/v1/bench/assess", assess(`{"above":{},"probes":[{"bearing_deg":0,"depth_mm":"deep"}],"roots_looked":false,"roots":[]}`), "readings.probes.0.depth_mm", 422},
-		{"POST", "/api/v1/bench/assess", assess(`{"above":{},"ball_height_mm":200,"probes":[{"bearing_deg":0,"depth_mm":250}],"roots_looked":false,"roots":[]}`), "probes.0.depth_mm", 422},
-		{"POST", "/api/v1/bench/assess", assess(`{"above":{},"caliper_mm":0,"probes":[],"roots_looked":false,"roots":[]}`), "readings.caliper_mm", 422},
-		{"POST", "/api/v1/bench/assess", assess(`{"above":{"leader":"three"},"probes":[],"roots_looked":false,"roots":[]}`), "readings.above.leader", 422},
+		{"POST", "/api/v1/bench/assess", assess(`{"above":{},"probes":[{"bearing_deg":0,"depth_mm":"deep"}],"roots":[]}`), "readings.probes.0.depth_mm", 422},
+		{"POST", "/api/v1/bench/assess", assess(`{"above":{},"ball_height_mm":200,"probes":[{"bearing_deg":0,"depth_mm":250}],"roots":[]}`), "probes.0.depth_mm", 422},
+		{"POST", "/api/v1/bench/assess", assess(`{"above":{},"caliper_mm":0,"probes":[],"roots":[]}`), "readings.caliper_mm", 422},
+		{"POST", "/api/v1/bench/assess", assess(`{"above":{"leader":"three"},"probes":[],"roots":[]}`), "readings.above.leader", 422},
 		{"POST", "/api/v1/ground/drainage", `{"hole_width_mm":300,"readings":[{"min":5,"water_mm":200},{"min":5,"water_mm":190}]}`, "readings.1.min", 422},
 		{"GET", "/api/v1/trees/ZZZ-999", "", "tag", 422},
 		{"POST", "/api/v1/trees/" + tag + "/checks", `{"version":1,"after_work":false,"readings":{},"colour":"green"}`, "colour", 422},
@@ -283,7 +283,7 @@ func TestStaleVersionShowsTheCurrentState(t *testing.T) {
 	h := open(t)
 	p := h.as(t, "ilsa")
 	tag := p.tagIn("unchecked")
-	look := map[string]any{"version": 1, "after_work": false, "readings": map[string]any{"above": map[string]any{"ties": "tight"}, "probes": []any{}, "roots_looked": false, "roots": []any{}}}
+	look := map[string]any{"version": 1, "after_work": false, "readings": map[string]any{"above": map[string]any{"ties": "tight"}, "probes": []any{}, "roots": []any{}}}
 	status, body := p.send("POST", "/api/v1/trees/"+tag+"/checks", look)
 	require.Equal(t, 200, status, body)
 	status, said := p.problem("POST", "/api/v1/trees/"+tag+"/checks", look)

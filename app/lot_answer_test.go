@@ -33,9 +33,9 @@ func (p person) check(tag string, rotten bool) {
 		texture, smell = "soft", "sour"
 	}
 	status, body := p.send("POST", "/api/v1/trees/"+tag+"/checks", map[string]any{"version": tree.Version, "after_work": false, "readings": map[string]any{
-		"ball_diameter_mm": 300, "ball_height_mm": 260, "caliper_mm": 26, "height_m": 2, "seen_depth_mm": 0, "probes": []any{}, "roots": []any{}, "roots_looked": true,
+		"ball_diameter_mm": 300, "ball_height_mm": 260, "caliper_mm": 26, "height_m": 2, "seen_depth_mm": 0, "probes": []any{}, "roots": []any{}, "zones_looked": []string{"collar", "side", "bottom"},
 		"above":        map[string]any{"leader": "one", "trunk": "clean", "branching": "well-spaced", "life": "plump", "ties": "none", "pests": "none"},
-		"mat_side_pct": 0, "mat_bottom_pct": 0, "fill_pct": 80, "texture": texture, "odour": smell, "bottom_roots": "present", "moisture": "moist"}})
+		"mat_side_pct": 0, "mat_bottom_pct": 0, "fill_pct": 80, "texture": texture, "odour": smell, "bottom_roots": "present", "moisture": "moist", "pot_top": "clean"}})
 	require.Equal(p.t, 200, status, body)
 }
 

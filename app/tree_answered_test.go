@@ -69,4 +69,4 @@ func TestTheDeedsOnATreeAndItsLotAnswer(t *testing.T) {
 	ok("PUT", fmt.Sprintf("/api/v1/grower-notes/%d/answer", sent.Number), map[string]any{"version": sent.Version, "answer": "agreed", "note": ""}, nil)
 }
 
-const emptyLook = `{"above":{},"probes":[],"roots_looked":false,"roots":[]}`
+const emptyLook = `{"above":{},"probes":[],"roots":[]}`

@@ -88,7 +88,7 @@ func BenchmarkLiveAnswer(b *testing.B) {
 	body := `{"subject":{"form":"container","habit":"single","foliage":"deciduous","pot":"standard","season":"dormant","covered":true},
 	 "readings":{"ball_diameter_mm":330,"ball_height_mm":280,"caliper_mm":32,"above":{"leader":"one","trunk":"clean","branching":"well-spaced","life":"plump","ties":"none","pests":"none"},
 	 "probes":[{"bearing_deg":0,"depth_mm":92},{"bearing_deg":45,"depth_mm":48},{"bearing_deg":90,"depth_mm":100},{"bearing_deg":135,"depth_mm":null,"reached_mm":150},{"bearing_deg":180,"depth_mm":96},{"bearing_deg":270,"depth_mm":105}],
-	 "seen_depth_mm":66,"roots_looked":true,"roots":[{"zone":"side","diameter_mm":9,"arc_deg":150,"from_deg":0},{"zone":"collar","diameter_mm":6,"arc_deg":120,"gap_mm":10,"from_deg":200}],
+	 "seen_depth_mm":66,"zones_looked":["collar","side","bottom"],"roots":[{"zone":"side","diameter_mm":9,"arc_deg":150,"from_deg":0},{"zone":"collar","diameter_mm":6,"arc_deg":120,"gap_mm":10,"from_deg":200}],
 	 "main_roots_mm":[14,12,9,8],"mat_side_pct":60,"mat_bottom_pct":70,"fill_pct":90,"texture":"firm","odour":"none","bottom_roots":"present","moisture":"moist"}}`
 	var floor, answer []time.Duration
 	for i := range 3200 {

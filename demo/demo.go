@@ -248,7 +248,7 @@ func (l *loader) readings(d delivery, n int) stock.Readings {
 	r := stock.Readings{
 		BallDiameterMM: near(d.width, 8), BallHeightMM: near(d.height, 8), CaliperMM: near(d.caliper, 2), HeightM: &height,
 		Above:       stock.Above{Leader: "one", Trunk: "clean", Branching: "well-spaced", Life: "plump", Ties: "none", Pests: "none"},
-		RootsLooked: true, Roots: []stock.Circler{}, Texture: stock.TextureFirm, Odour: stock.OdourNone, BottomRoots: stock.BottomRootsPresent, Moisture: stock.MoistureMoist,
+		ZonesLooked: stock.AllZones(), Roots: []stock.Circler{}, Texture: stock.TextureFirm, Odour: stock.OdourNone, BottomRoots: stock.BottomRootsPresent, PotTop: stock.PotTopClean, Moisture: stock.MoistureMoist,
 		FillPct: near(82, 10), MatSidePct: near(10, 9), MatBottomPct: near(15, 12),
 	}
 	if l.kinds[d.kind].Habit == stock.Multi {

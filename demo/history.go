@@ -102,7 +102,7 @@ func (l *loader) pastLook(i, buried, rot int) stock.Readings {
 	r := stock.Readings{
 		BallDiameterMM: ptr(300.0), BallHeightMM: ptr(260.0), CaliperMM: ptr(26.0), HeightM: &height,
 		Above:  stock.Above{Leader: "one", Trunk: "clean", Branching: "well-spaced", Life: "plump", Ties: "none", Pests: "none", Leaves: "sound"},
-		Probes: []stock.Probe{}, SeenDepthMM: &depth, RootsLooked: true, Roots: []stock.Circler{}, Texture: stock.TextureFirm, Odour: stock.OdourNone, BottomRoots: stock.BottomRootsPresent,
+		Probes: []stock.Probe{}, SeenDepthMM: &depth, ZonesLooked: stock.AllZones(), Roots: []stock.Circler{}, Texture: stock.TextureFirm, Odour: stock.OdourNone, BottomRoots: stock.BottomRootsPresent, PotTop: stock.PotTopClean,
 		Moisture: stock.MoistureMoist, FillPct: ptr(80.0), MatSidePct: ptr(math.Round(8 + l.random.Float64()*8)), MatBottomPct: ptr(10.0),
 	}
 	if i < buried {

@@ -34,7 +34,7 @@ Hornbeen;pot;20;4;;
 func sound() stock.Readings {
 	mm := func(v float64) *float64 { return &v }
 	return stock.Readings{
-		BallDiameterMM: mm(300), BallHeightMM: mm(260), CaliperMM: mm(26), HeightM: mm(2), Probes: []stock.Probe{}, SeenDepthMM: mm(0), RootsLooked: true,
+		BallDiameterMM: mm(300), BallHeightMM: mm(260), CaliperMM: mm(26), HeightM: mm(2), Probes: []stock.Probe{}, SeenDepthMM: mm(0), ZonesLooked: stock.AllZones(),
 		Roots: []stock.Circler{}, MatSidePct: mm(0), MatBottomPct: mm(0), FillPct: mm(80), Texture: "firm", Odour: "none", BottomRoots: "present", Moisture: "moist",
 		Above: stock.Above{Leader: "one", Trunk: "clean", Branching: "well-spaced", Life: "plump", Ties: "none", Pests: "none"},
 	}
@@ -126,7 +126,7 @@ func TestAWholeDelivery(t *testing.T) {
 	p.fill("Ball width", "300")
 	p.press("button", "The flare shows")
 	p.press("button", "Below")
-	p.press("button", "Sound below")
+	p.press("button", "All sound: firm")
 	p.sees("Sell")
 	p.press("button", "Save this look")
 	p.until(`!location.pathname.includes('` + first + `')`) // the next drawn tree, without a list between

@@ -141,10 +141,7 @@ func (p *hand) enterBuriedTree() {
 	p.fill("Ball width", "330")
 	p.do(chromedp.Focus(`input[aria-label^="tag side"]`, chromedp.ByQuery))
 	for _, depth := range []string{"92", "48", "100", "n", "96", "98", "105"} {
-		p.do(chromedp.KeyEvent(depth))
-		if depth != "n" {
-			p.do(chromedp.KeyEvent("\r"))
-		}
+		p.do(chromedp.KeyEvent(depth), chromedp.KeyEvent("\r"))
 	}
 	p.sees("Uncover the flare")
 }
@@ -152,10 +149,15 @@ func (p *hand) enterBuriedTree() {
 // enterRoots puts in sound roots with one that goes round the side and felt on the base.
 func (p *hand) enterRoots() {
 	p.press("button", "Roots firm")
+	p.choose("Top of the pot", "clean")
 	for label, value := range map[string]string{"Ball filled, typed": "90", "Felt on the side, typed": "60", "Felt on the base, typed": "70"} {
 		p.fill(label, value)
 	}
-	p.press("button", "Add one by figures")
+	p.press("button", "Going round")
+	p.press("button", "Looked at collar, side and base")
+	p.do(chromedp.Click(`//button[@aria-pressed][starts-with(., "side")]`, chromedp.BySearch))
+	p.press("button", "Add one at the side by figures")
+	p.sees("How thick is it?")
 	p.fill("Thick", "9")
 	p.fill("Round", "150")
 	p.sees("major")

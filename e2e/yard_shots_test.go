@@ -113,7 +113,7 @@ func (p *hand) enterForm(lot int) {
 		p.fill("Ball width", "55")
 		p.press("button", "The flare shows")
 		p.press("button", "Below")
-		p.press("button", "Sound below")
+		p.press("button", "All sound: firm")
 		p.sees("Sell")
 	}
 }

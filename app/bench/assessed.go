@@ -2,6 +2,7 @@ package bench
 
 import (
 	"fmt"
+	"slices"
 
 	"sedum/core/calc"
 	"sedum/core/planting"
@@ -67,6 +68,7 @@ type Assessed struct {
 	Missing   []kernel.Sentence     `json:"missing"`
 	Flare     *stock.FlareResult    `json:"flare"`
 	FlareText string                `json:"flare_text"`
+	FlareWhy  string                `json:"flare_why" doc:"why probes deeper than the flare mean that depth; empty when it was seen"`
 	RootBall  *stock.RootBallResult `json:"root_ball"`
 	Balled    *stock.BalledResult   `json:"balled"`
 	BareRoot  *stock.BareRootResult `json:"bare_root"`
@@ -103,7 +105,7 @@ func showAssessment(s words.Speaker, h rules.House, season stock.Season, r stock
 	}
 	out.Headline = headline(s, a, out.SoFar)
 	if f := a.Flare; f != nil {
-		out.FlareText = flareText(s, *f)
+		out.FlareText, out.FlareWhy = flareText(s, *f), flareWhy(s, h, r, *f)
 	}
 	if r := a.RootBall; r != nil && r.RemovedShare > 0 {
 		out.ShareText = s.Say("work.share", map[string]any{
@@ -142,6 +144,22 @@ func flareText(s words.Speaker, f stock.FlareResult) string {
 		return s.Say("flare.seen", map[string]any{"depth": kernel.MM(*f.FlareDepthMM)})
 	}
 	return s.Say("flare.located", map[string]any{"depth": kernel.MM(*f.FlareDepthMM), "confidence": s.Say("flare.confidence."+string(f.Confidence), nil)})
+}
+
+// flareWhy says how probes that went deeper mean a flare less deep: roots fall away from it.
+func flareWhy(s words.Speaker, h rules.House, r stock.Readings, f stock.FlareResult) string {
+	met := []float64{}
+	for _, p := range r.Probes {
+		if p.DepthMM != nil {
+			met = append(met, *p.DepthMM)
+		}
+	}
+	if f.Status != stock.FlareLocated || len(met) == 0 {
+		return ""
+	}
+	distance := h.Value(rules.FlareProbeDistance)
+	return s.Say("flare.why", map[string]any{"shallowest": kernel.MM(slices.Min(met)), "deepest": kernel.MM(slices.Max(met)), "distance": kernel.MM(distance),
+		"fall": kernel.MM(h.Value(rules.FlareProbeFall) * distance), "depth": kernel.MM(*f.FlareDepthMM)})
 }
 
 func WorkText(s words.Speaker, w stock.Work) string {

@@ -86,13 +86,15 @@ func FirstLooksOfLot(tx *kernel.Tx, lotID string) ([]FirstLook, error) {
 	return out, err
 }
 
-// lastInLot is the newest look at another tree of a lot, for what repeats in it; nil when there is none.
+// lastInLot is the newest look at another tree of a lot as it was delivered, before any work on it, for what repeats in the lot; nil when
+// there is none.
 func lastInLot(tx *kernel.Tx, t yard.Tree) (*stock.Readings, error) {
 	type look struct {
 		Readings stock.Readings `gorm:"serializer:json"`
 	}
-	looks, err := kernel.Rows[look](tx, `SELECT readings FROM checks WHERE id = (SELECT check_id FROM trees
-		WHERE lot_id = ? AND id <> ? AND check_id IS NOT NULL ORDER BY state_since DESC, number DESC LIMIT 1)`, t.LotID, t.ID)
+	looks, err := kernel.Rows[look](tx, `SELECT readings FROM checks WHERE tree_id = (SELECT id FROM trees
+		WHERE lot_id = ? AND id <> ? AND check_id IS NOT NULL ORDER BY state_since DESC, number DESC LIMIT 1) AND after_work = FALSE
+		ORDER BY at DESC, id DESC LIMIT 1`, t.LotID, t.ID)
 	if err != nil || len(looks) == 0 {
 		return nil, err
 	}

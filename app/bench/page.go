@@ -46,8 +46,12 @@ type Tree struct {
 	// Last is the newest look at another tree of the lot, for what repeats in it.
 	Last *stock.Readings `json:"last"`
 	// WorkDone says that every piece of work is done and the ball is to be measured again.
-	WorkDone bool            `json:"work_done"`
-	After    *stock.Readings `json:"after" doc:"the next look as it would be when the work is done, to measure against"`
+	WorkDone bool `json:"work_done"`
+	// Uncovered says that the flare was uncovered since the newest look, and is to be measured.
+	Uncovered bool            `json:"uncovered"`
+	After     *stock.Readings `json:"after" doc:"the next look as it would be when the work is done: hints to measure against, never entries"`
+	// Untouched is what of the last look the work did not touch; the rest is looked at again.
+	Untouched *stock.Readings `json:"untouched"`
 }
 
 func (b Bench) page(tx *kernel.Tx, p kernel.ByTag) (Tree, error) {
@@ -114,11 +118,16 @@ func (t *Tree) looks(tx *kernel.Tx, r Record) error {
 
 func (t *Tree) workDone(r Record) {
 	c := r.Current()
-	if c == nil || !r.Tree.State.MayWork() {
+	if c == nil {
+		return
+	}
+	t.Uncovered = r.Tree.State == stock.NotJudged && c.Assessment.ToUncover() && r.Done[string(stock.Uncover)]
+	if !r.Tree.State.MayWork() {
 		return
 	}
 	if t.WorkDone = stock.WorkDone(c.Assessment, r.Done); t.WorkDone {
 		after := stock.AfterWork(c.Assessment, c.Readings, func(key string) bool { return r.Done[key] })
-		t.After = &after
+		untouched := stock.Untouched(c.Assessment, c.Readings, func(key string) bool { return r.Done[key] })
+		t.After, t.Untouched = &after, &untouched
 	}
 }

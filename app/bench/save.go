@@ -42,6 +42,8 @@ func (b Bench) saveCheck(tx *kernel.Tx, p kernel.ByTag, n NewCheck) (Saved, erro
 	if t.Version != n.Version {
 		return Saved{}, b.stale(tx, t)
 	}
+	// Uncovering a flare is no correction: what is seen then is the look by which the tree is judged.
+	n.AfterWork = n.AfterWork && t.Faulty != nil
 	lot, err := yard.LotByID(tx, t.LotID)
 	if err != nil {
 		return Saved{}, err

@@ -78,9 +78,16 @@ func list(tx *kernel.Tx, _ kernel.None) (List, error) {
 	if err != nil {
 		return out, err
 	}
+	toUncover, err := bench.OpenIn(tx, []stock.State{stock.NotJudged}, mostTrees)
+	if err != nil {
+		return out, err
+	}
+	open = append(open, slices.DeleteFunc(toUncover, func(o bench.Open) bool { return !o.Assessment.ToUncover() })...)
 	byTool := map[string][]Item{}
 	for _, o := range open {
 		switch {
+		case o.State == stock.NotJudged && o.Done[string(stock.Uncover)]:
+			out.Again = append(out.Again, o.TreeRow)
 		case o.State == stock.Held:
 			out.Held = append(out.Held, held(tx, o, out.Season))
 		case stock.WorkDone(o.Assessment, o.Done):

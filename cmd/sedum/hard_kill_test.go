@@ -41,7 +41,7 @@ const (
 func (y *target) saveUntilKept(tag string, version int) (after int, err error) {
 	key := kernel.NewID()
 	body, err := json.Marshal(map[string]any{"version": version, "after_work": false,
-		"readings": map[string]any{"above": map[string]any{"ties": "none"}, "probes": []any{}, "roots_looked": false, "roots": []any{}}})
+		"readings": map[string]any{"above": map[string]any{"ties": "none"}, "probes": []any{}, "roots": []any{}}})
 	if err != nil {
 		return 0, err
 	}

@@ -1,6 +1,8 @@
 package stock
 
 import (
+	"slices"
+
 	"sedum/core/fault"
 	"sedum/core/rules"
 )
@@ -91,6 +93,9 @@ func (a *Assessment) judgeFlare(h rules.House, s Subject, r Readings) error {
 	}
 	a.Flare = &flare
 	a.against(PartFlare, Cause(flare.Action), flareActionVerdict[flare.Action], flare.held)
+	if flare.Status == FlareLocated && flare.Confidence == ConfidenceLow && flare.Action != ActExcavate {
+		a.because(PartFlare, "few-probes", NotYetJudged)
+	}
 	return nil
 }
 
@@ -117,6 +122,11 @@ func nonNil[T any](list []T) []T {
 		return []T{}
 	}
 	return list
+}
+
+// ToUncover tells whether the flare must be seen before anything else is judged of the depth.
+func (a Assessment) ToUncover() bool {
+	return slices.ContainsFunc(a.Reasons, func(r Reason) bool { return r.Part == PartFlare && r.Code == Cause(ActExcavate) })
 }
 
 // DepthInDoubt tells whether a look found the flare so deep that it may not be where it seemed: the planted depth is looked at again

@@ -2,6 +2,7 @@ package stock
 
 import (
 	"sedum/core/ground"
+	"sedum/core/num"
 	"sedum/core/rules"
 	"sedum/core/set"
 )
@@ -38,12 +39,17 @@ func (a *Assessment) judgeBalled(h rules.House, s Subject, r Readings) error {
 	a.need("trunk_moves", look.TrunkMoves != nil)
 	a.need("moisture", r.Moisture != "")
 	a.need("cloth", look.Cloth != "")
+	a.need("twine", look.Twine != nil)
+	a.need("basket", look.Basket != nil)
 	if r.BallDiameterMM == nil || r.BallHeightMM == nil || (r.CaliperMM == nil && sizing == SizingCaliper) {
 		return nil
 	}
+	// Depth is judged only from a flare that was seen; a probed one asks to be uncovered first.
 	flare := 0.0
-	if a.Flare != nil && a.Flare.FlareDepthMM != nil {
+	if a.Flare != nil && a.Flare.Status == FlareSeen {
 		flare = *a.Flare.FlareDepthMM
+	} else if a.Flare != nil && a.Flare.Status == FlareLocated && a.Flare.Class != AtSurface {
+		a.because(PartFlare, Cause(ActExcavate), NotYetJudged)
 	}
 	result, err := JudgeBalled(h, BalledInput{
 		BallDiameterMM: *r.BallDiameterMM, BallHeightMM: *r.BallHeightMM, CaliperMM: or(r.CaliperMM, 1), FlareDepthMM: flare,
@@ -54,13 +60,8 @@ func (a *Assessment) judgeBalled(h rules.House, s Subject, r Readings) error {
 		return err
 	}
 	a.Balled = &result
-	unseen := a.Flare != nil && a.Flare.Action == ActExcavate
 	for _, code := range result.Reasons {
-		verdict := balledReasonVerdict[code]
-		if code == "too-little-root-below-flare" && unseen {
-			verdict = NotYetJudged // nothing is sent back for a depth that nobody saw
-		}
-		a.against(PartBall, code, verdict, result.held[code])
+		a.against(PartBall, code, balledReasonVerdict[code], result.held[code])
 	}
 	if look.Twine != nil && *look.Twine { // no school leaves it on: the trunk grows into it
 		a.because(PartBall, "twine", Fix)
@@ -89,6 +90,10 @@ func (a *Assessment) judgeBareRoot(h rules.House, s Subject, r Readings) error {
 	a.need("mould", look.Mould != nil)
 	a.need("buds", look.Buds != "")
 	a.need("broken_roots", look.BrokenRoots != nil)
+	a.need("soil_line_mm", look.SoilLineMM != nil)
+	if s.Grafted {
+		a.need("graft_mm", look.GraftMM != nil)
+	}
 	// The exposure clock joins in (handbook, "How one verdict is made").
 	if v, ok := clockVerdict[s.Clock]; ok {
 		a.because(PartClock, Cause(s.Clock), v)
@@ -134,16 +139,18 @@ func (a *Assessment) judgeRoots(h rules.House, s Subject, r Readings) error {
 	a.need("texture", r.Texture != "")
 	a.need("odour", r.Odour != "")
 	a.need("moisture", r.Moisture != "")
-	if s.Form != Plug {
-		a.need("bottom_roots", r.BottomRoots != "")
-	}
+	a.need("bottom_roots", r.BottomRoots != "")
 	a.need("fill_pct", r.FillPct != nil)
-	a.need("roots", r.RootsLooked)
-	// Air and cloth prune the roots at the wall, and a plug has no room for felt: only the usual pot is asked for it.
-	if s.Form == Container && s.Pot == PotStandard {
-		a.need("mat_side_pct", r.MatSidePct != nil)
-		a.need("mat_bottom_pct", r.MatBottomPct != nil)
+	for _, asked := range zonesAsked {
+		a.need(asked.missing, r.Looked(asked.zone))
 	}
+	a.need("collar_gap", !r.collar(func(c Circler) bool { return c.GapMM == nil }))
+	a.need("grooved", !r.collar(func(c Circler) bool {
+		return c.Grooved == nil && (c.GapMM == nil || num.AtMost(*c.GapMM, h.Value(rules.RootsTouchingGap)))
+	}))
+	a.need("mat_side_pct", r.MatSidePct != nil)
+	a.need("mat_bottom_pct", r.MatBottomPct != nil)
+	a.need("pot_top", r.PotTop != "")
 	if r.BallDiameterMM == nil || r.BallHeightMM == nil || r.CaliperMM == nil {
 		return nil
 	}

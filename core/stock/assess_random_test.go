@@ -18,7 +18,7 @@ var forgets = map[string]func(*stock.Readings){
 	"pests": func(r *stock.Readings) { r.Above.Pests = "" }, "texture": func(r *stock.Readings) { r.Texture = "" },
 	"odour": func(r *stock.Readings) { r.Odour = "" }, "moisture": func(r *stock.Readings) { r.Moisture = "" },
 	"bottom_roots": func(r *stock.Readings) { r.BottomRoots = "" }, "fill_pct": func(r *stock.Readings) { r.FillPct = nil },
-	"roots": func(r *stock.Readings) { r.RootsLooked = false }, "mat_side_pct": func(r *stock.Readings) { r.MatSidePct = nil },
+	"pot_top": func(r *stock.Readings) { r.PotTop = "" }, "mat_side_pct": func(r *stock.Readings) { r.MatSidePct = nil },
 	"mat_bottom_pct": func(r *stock.Readings) { r.MatBottomPct = nil }, "caliper_mm": func(r *stock.Readings) { r.CaliperMM = nil },
 }
 
@@ -33,7 +33,7 @@ func drawLook(t *rapid.T) stock.Readings {
 		Above: stock.Above{Leader: stock.Cause(pick("leader", "one", "two", "broken-tip", "none")), Trunk: stock.Cause(pick("trunk", "clean", "healed-scar", "small-wound")),
 			Branching: stock.Cause(pick("branching", "well-spaced", "rubbing")), Life: stock.Cause(pick("life", "plump", "dead-tips", "late-buds")),
 			Ties: stock.Cause(pick("ties", "none", "tight")), Pests: stock.Cause(pick("pests", "none", "isolate"))},
-		Probes: []stock.Probe{}, SeenDepthMM: ptr(float64(rapid.IntRange(0, int(height)/2).Draw(t, "flare seen"))), RootsLooked: true, Roots: []stock.Circler{},
+		Probes: []stock.Probe{}, SeenDepthMM: ptr(float64(rapid.IntRange(0, int(height)/2).Draw(t, "flare seen"))), ZonesLooked: stock.AllZones(), PotTop: "clean", Roots: []stock.Circler{},
 		MatSidePct: percent("felt on the side"), MatBottomPct: percent("felt on the base"), FillPct: percent("fill"),
 		Texture: stock.Texture(pick("feel", "firm", "soft")), Odour: stock.Odour(pick("smell", "none", "sour")), BottomRoots: stock.BottomRoots(pick("at the bottom", "present", "absent")),
 		Moisture: stock.Moisture(pick("moisture", "dry", "moist", "wet")),

@@ -18,7 +18,7 @@ func soundLook() stock.Readings {
 	return stock.Readings{
 		BallDiameterMM: ptr(300.0), BallHeightMM: ptr(280.0), CaliperMM: ptr(30.0), HeightM: ptr(2.0),
 		Above:  stock.Above{Leader: "one", Trunk: "clean", Branching: "well-spaced", Life: "plump", Ties: "none", Pests: "none"},
-		Probes: []stock.Probe{}, SeenDepthMM: ptr(0.0), RootsLooked: true, Roots: []stock.Circler{},
+		Probes: []stock.Probe{}, SeenDepthMM: ptr(0.0), ZonesLooked: stock.AllZones(), Roots: []stock.Circler{}, PotTop: "clean",
 		MatSidePct: ptr(0.0), MatBottomPct: ptr(0.0), FillPct: ptr(80.0),
 		Texture: "firm", Odour: "none", BottomRoots: "present", Moisture: "moist",
 	}
@@ -47,7 +47,9 @@ func TestNotLookedIsNeverAPass(t *testing.T) {
 		"ties": func(r *stock.Readings) { r.Above.Ties = "" }, "pests": func(r *stock.Readings) { r.Above.Pests = "" }, "flare": func(r *stock.Readings) { r.SeenDepthMM = nil },
 		"texture": func(r *stock.Readings) { r.Texture = "" }, "odour": func(r *stock.Readings) { r.Odour = "" },
 		"moisture": func(r *stock.Readings) { r.Moisture = "" }, "bottom_roots": func(r *stock.Readings) { r.BottomRoots = "" },
-		"fill_pct": func(r *stock.Readings) { r.FillPct = nil }, "roots": func(r *stock.Readings) { r.RootsLooked = false },
+		"fill_pct": func(r *stock.Readings) { r.FillPct = nil }, "circling_collar": func(r *stock.Readings) { r.ZonesLooked = []stock.Zone{"side", "bottom"} },
+		"circling_side": func(r *stock.Readings) { r.ZonesLooked = []stock.Zone{"collar", "bottom"} },
+		"circling_base": func(r *stock.Readings) { r.ZonesLooked = []stock.Zone{"side", "collar"} }, "pot_top": func(r *stock.Readings) { r.PotTop = "" },
 		"mat_side_pct": func(r *stock.Readings) { r.MatSidePct = nil }, "mat_bottom_pct": func(r *stock.Readings) { r.MatBottomPct = nil },
 		"caliper_mm": func(r *stock.Readings) { r.CaliperMM = nil }, "ball_height_mm": func(r *stock.Readings) { r.BallHeightMM = nil },
 		"ball_diameter_mm": func(r *stock.Readings) { r.BallDiameterMM = nil },
@@ -190,8 +192,8 @@ func TestATreeThatWaitsForDormancyIsDueWhenItBegins(t *testing.T) {
 func balledLook() stock.Readings {
 	r := soundLook()
 	r.BallDiameterMM, r.BallHeightMM, r.CaliperMM = ptr(620.0), ptr(420.0), ptr(51.0)
-	r.Texture, r.Odour, r.BottomRoots, r.FillPct, r.RootsLooked, r.MatSidePct, r.MatBottomPct = "", "", "", nil, false, nil, nil
-	r.Balled = &stock.BalledLook{Soundness: "firm", TrunkMoves: ptr(false), Cloth: "natural", Basket: ptr(true)}
+	r.Texture, r.Odour, r.BottomRoots, r.FillPct, r.ZonesLooked, r.MatSidePct, r.MatBottomPct = "", "", "", nil, nil, nil, nil
+	r.Balled = &stock.BalledLook{Soundness: "firm", TrunkMoves: ptr(false), Cloth: "natural", Basket: ptr(true), Twine: ptr(false)}
 	return r
 }
 
@@ -230,7 +232,7 @@ func TestADugBallIsNotSentBackForAnUnseenFlare(t *testing.T) {
 func bareRootLook() stock.Readings {
 	r := stock.Readings{CaliperMM: ptr(16.0), HeightM: ptr(2.0), Probes: []stock.Probe{}, Roots: []stock.Circler{}, Above: soundLook().Above}
 	r.BareRoot = &stock.BareRootLook{SpreadMM: ptr(380.0), LengthMM: ptr(300.0), Sides: ptr(4), Moisture: "moist", Mould: ptr(false),
-		Buds: "dormant", BrokenRoots: ptr(0)}
+		Buds: "dormant", BrokenRoots: ptr(0), SoilLineMM: ptr(10.0)}
 	return r
 }
 
@@ -259,7 +261,7 @@ func TestABareRootIsJudgedWithItsClock(t *testing.T) {
 	assert.EqualValues(t, "surface-dry", r.BareRoot.Moisture, "the look that was kept is not changed")
 	for name, forget := range map[string]func(*stock.BareRootLook){
 		"root_spread_mm": func(b *stock.BareRootLook) { b.SpreadMM = nil }, "mould": func(b *stock.BareRootLook) { b.Mould = nil },
-		"buds": func(b *stock.BareRootLook) { b.Buds = "" }, "sides": func(b *stock.BareRootLook) { b.Sides = nil },
+		"soil_line_mm": func(b *stock.BareRootLook) { b.SoilLineMM = nil }, "buds": func(b *stock.BareRootLook) { b.Buds = "" }, "sides": func(b *stock.BareRootLook) { b.Sides = nil },
 	} {
 		r := bareRootLook()
 		forget(r.BareRoot)
@@ -269,12 +271,76 @@ func TestABareRootIsJudgedWithItsClock(t *testing.T) {
 	}
 }
 
-func TestAPlugIsNotAskedForFelt(t *testing.T) {
+// stock.md, "What has to be looked at": container and plug are asked the same, felt and pot top too.
+func TestAPlugIsAskedAsAPot(t *testing.T) {
 	s := subject()
 	s.Form, s.Pot = stock.Plug, "plug"
 	r := soundLook()
-	r.BallDiameterMM, r.BallHeightMM, r.CaliperMM, r.MatSidePct, r.MatBottomPct, r.BottomRoots = ptr(50.0), ptr(120.0), ptr(4.0), nil, nil, ""
+	r.BallDiameterMM, r.BallHeightMM, r.CaliperMM = ptr(50.0), ptr(120.0), ptr(4.0)
 	assert.Equal(t, stock.Sell, assess(t, s, r).Verdict)
+	r.MatSidePct, r.MatBottomPct, r.BottomRoots, r.PotTop = nil, nil, "", ""
+	assert.Equal(t, []string{"bottom_roots", "mat_side_pct", "mat_bottom_pct", "pot_top"}, assess(t, s, r).Missing)
+}
+
+// "One answer never answers another: an arc at the side says nothing of the collar."
+func TestAnArcInOneZoneSaysNothingOfAnother(t *testing.T) {
+	arcs := map[stock.Zone][]string{"side": {"circling_collar", "circling_base"}, "collar": {"circling_side", "circling_base"},
+		"bottom": {"circling_collar", "circling_side"}, "inner": {"circling_collar", "circling_side", "circling_base"}}
+	for zone, missing := range arcs {
+		r := soundLook()
+		r.ZonesLooked = nil
+		r.Roots = []stock.Circler{{Root: stock.Root{Zone: zone, DiameterMM: 4, ArcDeg: 60, GapMM: ptr(60.0)}}}
+		a := assess(t, subject(), r)
+		assert.Equal(t, missing, a.Missing, zone)
+		assert.Equal(t, stock.NotYetJudged, a.Verdict, zone)
+		for _, grade := range []struct {
+			of  *int
+			was bool
+		}{{stock.GradesOf(r, a.RootBall.RootClasses).Side, zone == "side"}, {stock.GradesOf(r, a.RootBall.RootClasses).Bottom, zone == "bottom"}} {
+			assert.Equal(t, grade.was, grade.of != nil, zone)
+		}
+	}
+}
+
+// What an earlier program kept: "looked all round" with nothing going round spoke of every zone; beside an arc it says nothing more.
+func TestALookOfAnEarlierProgramIsReadStrictly(t *testing.T) {
+	r := soundLook()
+	r.ZonesLooked, r.RootsLooked = nil, true
+	assert.Equal(t, stock.Sell, assess(t, subject(), r).Verdict)
+	r.Roots = []stock.Circler{{Root: stock.Root{Zone: "side", DiameterMM: 4, ArcDeg: 60}}}
+	assert.Equal(t, []string{"circling_collar", "circling_base"}, assess(t, subject(), r).Missing)
+}
+
+// "Confidence low of the flare says so in the verdict and asks for more probes, or for the flare to be seen."
+func TestTwoProbesMakeNoSale(t *testing.T) {
+	r := soundLook()
+	r.SeenDepthMM = nil
+	r.Probes = []stock.Probe{{BearingDeg: 0, DepthMM: ptr(32.0)}, {BearingDeg: 180, DepthMM: ptr(34.0)}}
+	a := assess(t, subject(), r)
+	assert.Equal(t, stock.ConfidenceLow, a.Flare.Confidence)
+	assert.Equal(t, stock.NotYetJudged, a.Verdict)
+	assert.Contains(t, a.Reasons, stock.Reason{Part: "flare", Code: "few-probes", Verdict: stock.NotYetJudged})
+	r.Probes = append(r.Probes, stock.Probe{BearingDeg: 90, DepthMM: ptr(33.0)}, stock.Probe{BearingDeg: 270, DepthMM: ptr(33.0)})
+	assert.Equal(t, stock.Sell, assess(t, subject(), r).Verdict)
+	r.Probes, r.SeenDepthMM = r.Probes[:2], ptr(2.0)
+	assert.Equal(t, stock.Sell, assess(t, subject(), r).Verdict, "seen needs no probes")
+}
+
+// "balled judges depth only from a flare that was seen; a probed one asks to be uncovered first."
+func TestAProbedFlareOfABallIsUncoveredFirst(t *testing.T) {
+	r := balledLook()
+	r.SeenDepthMM = nil
+	for _, b := range []float64{0, 60, 120, 180, 240, 300} {
+		r.Probes = append(r.Probes, stock.Probe{BearingDeg: b, DepthMM: ptr(70.0)}) // 40 mm deep: a pot would only be cleared
+	}
+	a := assess(t, balledSubject(), r)
+	assert.Equal(t, stock.NotYetJudged, a.Verdict)
+	assert.True(t, a.ToUncover())
+	assert.EqualValues(t, "uncover", a.Work[0].Code)
+	for i := range r.Probes {
+		r.Probes[i].DepthMM = ptr(35.0)
+	}
+	assert.Equal(t, stock.Sell, assess(t, balledSubject(), r).Verdict, "at the surface there is nothing to uncover")
 }
 
 func TestLeavesAndGraftAreAskedWhereThereAreAny(t *testing.T) {

@@ -73,6 +73,7 @@ func Causes() map[Part]map[Cause]Verdict {
 	for action, v := range flareActionVerdict {
 		out[PartFlare][Cause(action)] = v
 	}
+	out[PartFlare]["few-probes"] = NotYetJudged
 	for cause, v := range rootReasonVerdict {
 		out[PartRoots][cause] = v
 	}

@@ -16,13 +16,13 @@ var soundAbove = stock.Above{Leader: "one", Trunk: "clean", Branching: "well-spa
 func layer(stub string) (stock.Subject, stock.Readings) {
 	return stock.Subject{Form: stock.BareRoot, Habit: stock.DeepOK, Foliage: "deciduous", Pot: "standard", Season: "dormant", Covered: true, Origin: stock.Layer},
 		stock.Readings{CaliperMM: ptr(8.0), Above: soundAbove, Probes: []stock.Probe{}, Roots: []stock.Circler{}, BareRoot: &stock.BareRootLook{SpreadMM: ptr(240.0),
-			LengthMM: ptr(180.0), Sides: ptr(3), Moisture: "moist", Mould: ptr(false), Buds: "dormant", BrokenRoots: ptr(0), Stub: stock.Stub(stub)}}
+			LengthMM: ptr(180.0), Sides: ptr(3), Moisture: "moist", Mould: ptr(false), Buds: "dormant", BrokenRoots: ptr(0), SoilLineMM: ptr(5.0), Stub: stock.Stub(stub)}}
 }
 
 func garden(soil string) (stock.Subject, stock.Readings) {
 	return stock.Subject{Form: stock.Balled, Habit: stock.Single, Foliage: "deciduous", Pot: "standard", Season: "dormant", Covered: true, Origin: stock.Garden},
 		stock.Readings{BallDiameterMM: ptr(610.0), BallHeightMM: ptr(420.0), CaliperMM: ptr(51.0), Above: soundAbove, Probes: []stock.Probe{}, SeenDepthMM: ptr(0.0),
-			Roots: []stock.Circler{}, Moisture: "moist", Balled: &stock.BalledLook{Soundness: "firm", TrunkMoves: ptr(false), Cloth: "none", GardenSoil: stock.GardenSoil(soil)}}
+			Roots: []stock.Circler{}, Moisture: "moist", Balled: &stock.BalledLook{Soundness: "firm", TrunkMoves: ptr(false), Cloth: "none", Basket: ptr(false), Twine: ptr(false), GardenSoil: stock.GardenSoil(soil)}}
 }
 
 // A layer and a tree lifted in a garden are asked what no other stock is asked; not looked is never a pass.
@@ -83,17 +83,17 @@ func TestOriginsHaveAListOfTheirOwn(t *testing.T) {
 // stock.md: 0 radial and fine, 1 moderate, 2 major or girdling, 3 severe or strangling; each zone for itself.
 func TestGradesByZone(t *testing.T) {
 	root := func(zone string) stock.Circler { return stock.Circler{Root: stock.Root{Zone: stock.Zone(zone)}} }
-	r := stock.Readings{RootsLooked: true, Roots: []stock.Circler{root("side"), root("side"), root("bottom"), root("inner")}}
+	r := stock.Readings{ZonesLooked: stock.AllZones(), Roots: []stock.Circler{root("side"), root("side"), root("bottom"), root("inner")}}
 	g := stock.GradesOf(r, []stock.RootClass{"moderate", "major", "fine", "severe"})
 	assert.Equal(t, []int{3, 2, 0}, []int{*g.Collar, *g.Side, *g.Bottom})
 	for class, want := range map[string]int{"radial": 0, "fine": 0, "moderate": 1, "major": 2, "girdling": 2, "severe": 3, "strangling": 3} {
-		one := stock.GradesOf(stock.Readings{RootsLooked: true, Roots: []stock.Circler{root("collar")}}, []stock.RootClass{stock.RootClass(class)})
+		one := stock.GradesOf(stock.Readings{ZonesLooked: stock.AllZones(), Roots: []stock.Circler{root("collar")}}, []stock.RootClass{stock.RootClass(class)})
 		assert.Equal(t, want, *one.Collar, class)
 		assert.Zero(t, *one.Side)
 	}
-	clean := stock.GradesOf(stock.Readings{RootsLooked: true}, nil)
+	clean := stock.GradesOf(stock.Readings{ZonesLooked: stock.AllZones()}, nil)
 	assert.Zero(t, *clean.Bottom, "looked at, and nothing goes round")
-	assert.Equal(t, stock.Grades{}, stock.GradesOf(stock.Readings{Roots: r.Roots}, []stock.RootClass{"major"}), "not looked is no 0")
+	assert.Nil(t, stock.GradesOf(stock.Readings{Roots: r.Roots[:1]}, []stock.RootClass{"major"}).Bottom, "not looked is no 0")
 }
 
 // stock.md, house defaults: at 30 % and 60 % of the budget, and 12 h before the end.
@@ -127,13 +127,13 @@ func TestWhatAPackingMakes(t *testing.T) {
 func TestWhatIsToldOfThePotItself(t *testing.T) {
 	pot := stock.Subject{Form: stock.Container, Habit: stock.Single, Foliage: "deciduous", Pot: "air-pruning", Season: "dormant", Covered: true}
 	look := stock.Readings{BallDiameterMM: ptr(300.0), BallHeightMM: ptr(260.0), CaliperMM: ptr(26.0), Above: soundAbove, Probes: []stock.Probe{}, SeenDepthMM: ptr(0.0),
-		RootsLooked: true, Roots: []stock.Circler{}, FillPct: ptr(80.0), Texture: "firm", Odour: "none", BottomRoots: "present", Moisture: "moist"}
+		ZonesLooked: stock.AllZones(), Roots: []stock.Circler{}, FillPct: ptr(80.0), MatSidePct: ptr(0.0), MatBottomPct: ptr(0.0), Texture: "firm", Odour: "none", PotTop: "clean", BottomRoots: "present", Moisture: "moist"}
 	judge := func(s stock.Subject, r stock.Readings) stock.Assessment {
 		a, err := stock.Assess(rules.House{}, s, r)
 		require.NoError(t, err)
 		return a
 	}
-	assert.Equal(t, stock.Sell, judge(pot, look).Verdict, "nobody told of the pot, and nothing is asked")
+	assert.Equal(t, stock.Sell, judge(pot, look).Verdict, "nobody told of the months")
 	weedy := look
 	weedy.PotTop = "weeds"
 	a := judge(pot, weedy)

@@ -68,23 +68,26 @@ type BareRootLook struct {
 
 // Readings is one look at a tree. A nil or "" is "not looked"; it never counts as a pass.
 type Readings struct {
-	BallDiameterMM *float64    `json:"ball_diameter_mm,omitempty" exclusiveMinimum:"0" maximum:"3000"`
-	BallHeightMM   *float64    `json:"ball_height_mm,omitempty" exclusiveMinimum:"0" maximum:"2000"`
-	CaliperMM      *float64    `json:"caliper_mm,omitempty" exclusiveMinimum:"0" maximum:"400"`
-	HeightM        *float64    `json:"height_m,omitempty" exclusiveMinimum:"0" maximum:"20"`
-	Above          Above       `json:"above"`
-	Probes         []Probe     `json:"probes" maxItems:"64"`
-	SeenDepthMM    *float64    `json:"seen_depth_mm,omitempty" minimum:"0"`
-	RootsLooked    bool        `json:"roots_looked" doc:"the ball was out of its pot and looked at all round"`
-	Roots          []Circler   `json:"roots" maxItems:"64"`
-	MainRootsMM    *[]float64  `json:"main_roots_mm,omitempty" exclusiveMinimum:"0" maxItems:"32"`
-	MatSidePct     *float64    `json:"mat_side_pct,omitempty" minimum:"0" maximum:"100"`
-	MatBottomPct   *float64    `json:"mat_bottom_pct,omitempty" minimum:"0" maximum:"100"`
-	FillPct        *float64    `json:"fill_pct,omitempty" minimum:"0" maximum:"100"`
-	Texture        Texture     `json:"texture,omitempty" optional:"true"`
-	Odour          Odour       `json:"odour,omitempty" optional:"true"`
-	BottomRoots    BottomRoots `json:"bottom_roots,omitempty" optional:"true"`
-	Moisture       Moisture    `json:"moisture,omitempty" optional:"true"`
+	BallDiameterMM *float64 `json:"ball_diameter_mm,omitempty" exclusiveMinimum:"0" maximum:"3000"`
+	BallHeightMM   *float64 `json:"ball_height_mm,omitempty" exclusiveMinimum:"0" maximum:"2000"`
+	CaliperMM      *float64 `json:"caliper_mm,omitempty" exclusiveMinimum:"0" maximum:"400"`
+	HeightM        *float64 `json:"height_m,omitempty" exclusiveMinimum:"0" maximum:"20"`
+	Above          Above    `json:"above"`
+	Probes         []Probe  `json:"probes" maxItems:"64"`
+	SeenDepthMM    *float64 `json:"seen_depth_mm,omitempty" minimum:"0"`
+	// ZonesLooked are the zones that were looked at for roots that go round; an arc in one says nothing of another.
+	ZonesLooked []Zone `json:"zones_looked,omitempty" maxItems:"4" doc:"where roots that go round were looked for"`
+	// RootsLooked is what looks of an earlier program say: nothing was found to go round anywhere. Kept, no longer entered.
+	RootsLooked  bool        `json:"roots_looked,omitempty" doc:"kept of earlier looks; zones_looked says it now"`
+	Roots        []Circler   `json:"roots" maxItems:"64"`
+	MainRootsMM  *[]float64  `json:"main_roots_mm,omitempty" exclusiveMinimum:"0" maxItems:"32"`
+	MatSidePct   *float64    `json:"mat_side_pct,omitempty" minimum:"0" maximum:"100"`
+	MatBottomPct *float64    `json:"mat_bottom_pct,omitempty" minimum:"0" maximum:"100"`
+	FillPct      *float64    `json:"fill_pct,omitempty" minimum:"0" maximum:"100"`
+	Texture      Texture     `json:"texture,omitempty" optional:"true"`
+	Odour        Odour       `json:"odour,omitempty" optional:"true"`
+	BottomRoots  BottomRoots `json:"bottom_roots,omitempty" optional:"true"`
+	Moisture     Moisture    `json:"moisture,omitempty" optional:"true"`
 
 	// PotTop and MonthsInPot are told of what stands in a pot; "not told" is no fault of the look.
 	PotTop      PotTop   `json:"pot_top,omitempty" optional:"true"`

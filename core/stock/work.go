@@ -1,6 +1,9 @@
 package stock
 
-import "math"
+import (
+	"math"
+	"strconv"
+)
 
 // Work is one correction, in the order of the hands. Its key tells it from every other of the tree.
 type Work struct {
@@ -32,7 +35,7 @@ func (a *Assessment) listWork(s Subject, r Readings) {
 	a.listBareRootWork(r)
 	a.listOriginWork(r)
 	a.listPotWork()
-	if a.RootBall == nil || (a.Flare != nil && a.Flare.Action == ActExcavate) {
+	if a.RootBall == nil || a.ToUncover() {
 		return // once the flare is seen the roots are judged again on what is left
 	}
 	for i, class := range a.RootBall.RootClasses {
@@ -69,10 +72,11 @@ func (a *Assessment) listFlareWork() {
 	if a.Flare == nil {
 		return
 	}
-	switch a.Flare.Action {
-	case ActExcavate:
+	if a.ToUncover() {
 		a.addWork(Uncover, a.Flare.FlareDepthMM)
 		return
+	}
+	switch a.Flare.Action {
 	case ActClear, ActClearAndInspect:
 		if *a.Flare.FlareDepthMM > 0 {
 			a.addWork(Clear, a.Flare.FlareDepthMM)
@@ -137,7 +141,7 @@ func (a *Assessment) listBareRootWork(r Readings) {
 	}
 }
 
-func keyAt(code Correction, i int) string { return string(code) + "-" + string(rune('1'+i%9)) }
+func keyAt(code Correction, i int) string { return string(code) + "-" + strconv.Itoa(i+1) }
 
 func has[T comparable](list []T, code T) bool {
 	for _, each := range list {
@@ -148,8 +152,8 @@ func has[T comparable](list []T, code T) bool {
 	return false
 }
 
-// AfterWork is the next look as it would be when the work is done, for the hand to measure against: what
-// was cleared and cut is gone, and nothing is assumed that the work did not touch.
+// AfterWork is the next look as it would be when the work is done, for the hand to measure against: hints, never entries. What was
+// cleared and cut is gone, and nothing is assumed that the work did not touch.
 func AfterWork(a Assessment, r Readings, done func(key string) bool) Readings {
 	next := r
 	next.Roots = append([]Circler{}, r.Roots...)
@@ -171,26 +175,16 @@ func AfterWork(a Assessment, r Readings, done func(key string) bool) Readings {
 			next.Moisture = MoistureMoist
 		case PullWeeds:
 			next.PotTop = PotTopClean
-		case SoakRoots, TrimBroken, CutStub:
-			look := *next.BareRoot
-			switch w.Code {
-			case SoakRoots:
-				look.Moisture = RootMoistureMoist
-			case CutStub:
-				look.Stub = StubClean
-			default:
-				none := 0
-				look.BrokenRoots = &none
-			}
-			next.BareRoot = &look
-		case RemoveTwine, PickWeeds:
-			look := *next.Balled
-			if no := false; w.Code == RemoveTwine {
-				look.Twine = &no
-			} else {
-				look.GardenSoil = GardenSoilClean
-			}
-			next.Balled = &look
+		case SoakRoots:
+			next.bareRoot(func(b *BareRootLook) { b.Moisture = RootMoistureMoist })
+		case CutStub:
+			next.bareRoot(func(b *BareRootLook) { b.Stub = StubClean })
+		case TrimBroken:
+			next.bareRoot(func(b *BareRootLook) { none := 0; b.BrokenRoots = &none })
+		case RemoveTwine:
+			next.balled(func(b *BalledLook) { no := false; b.Twine = &no })
+		case PickWeeds:
+			next.balled(func(b *BalledLook) { b.GardenSoil = GardenSoilClean })
 		case Clear:
 			next.SeenDepthMM, next.Probes = &zero, []Probe{}
 			next.BallHeightMM = a.Flare.UsableHeightMM

@@ -28,9 +28,20 @@ test('a look taken up again is the look that was saved', () => {
   d.stations = ['92', '', '', nothing, '', '', '', '7']
   d.reachMM = 140
   d.mainRoots = '12 9 8'
-  d.readings = { ...d.readings, ball_height_mm: 260, texture: 'firm', roots_looked: true }
+  d.readings = { ...d.readings, ball_height_mm: 260, texture: 'firm', zones_looked: ['collar', 'side'] }
   for (const units of ['metric', 'us'] as const) {
     const { readings } = readDraft(d, units)
     expect(readDraft(draftOf(readings, units), units).readings).toEqual(readings)
   }
+})
+
+test('a root drawn without a thickness is no reading, and is named', () => {
+  const d = emptyDraft()
+  d.readings.roots = [
+    { zone: 'side', from_deg: 0, arc_deg: 120, diameter_mm: 6 },
+    { zone: 'collar', from_deg: 40, arc_deg: 90 },
+  ]
+  const { readings, unmeasured } = readDraft(d, 'metric')
+  expect(readings.roots).toEqual([{ zone: 'side', from_deg: 0, arc_deg: 120, diameter_mm: 6 }])
+  expect(unmeasured).toEqual([1])
 })

@@ -588,6 +588,7 @@ export const stockCause = [
   'clear',
   'clear-and-inspect',
   'excavate',
+  'few-probes',
   'send-back',
   'bend-risk',
   'count-main-roots',

@@ -1747,6 +1747,8 @@ export interface components {
             bare_root: components["schemas"]["StockBareRootResult"];
             flare: components["schemas"]["StockFlareResult"];
             flare_text: string;
+            /** @description why probes deeper than the flare mean that depth; empty when it was seen */
+            flare_why: string;
             /** @description circling 0 to 3 by zone */
             grade_text: string;
             headline: string;
@@ -1818,7 +1820,7 @@ export interface components {
         };
         BenchTree: {
             above: components["schemas"]["StockAbovePart"][];
-            /** @description the next look as it would be when the work is done, to measure against */
+            /** @description the next look as it would be when the work is done: hints to measure against, never entries */
             after: components["schemas"]["StockReadings"];
             /**
              * Format: int64
@@ -1852,6 +1854,8 @@ export interface components {
             state_word: string;
             subject: components["schemas"]["StockSubject"];
             tag: string;
+            uncovered: boolean;
+            untouched: components["schemas"]["StockReadings"];
             /** Format: int64 */
             version: number;
             work_done: boolean;
@@ -3810,7 +3814,7 @@ export interface components {
         /** @enum {string} */
         StockBuds: "dormant" | "swelling" | "leafed";
         /** @enum {string} */
-        StockCause: "one" | "clean" | "well-spaced" | "plump" | "none" | "sound" | "not-covered" | "broken-tip" | "two" | "healed-scar" | "large-wound" | "small-wound" | "included-bark" | "rubbing" | "brown-to-trunk" | "dead-tips" | "late-buds" | "grooved" | "tight" | "light-scorch" | "yellow-wilting" | "isolate" | "notifiable" | "buried" | "failed" | "weeping" | "clear" | "clear-and-inspect" | "excavate" | "send-back" | "bend-risk" | "count-main-roots" | "cut-at-collar" | "cut-when-dormant" | "dried-out" | "mould" | "overwatered" | "plant-within-3-days" | "pot-up" | "root-rot" | "roots-short" | "roots-too-short" | "slot-or-trim" | "soak" | "support-ball" | "tease-base" | "too-much-to-cut" | "trim-broken" | "uncorrectable-roots" | "under-rooted" | "wait-for-cool" | "wait-for-dormancy" | "wait-for-next-dormancy" | "ball-small" | "ball-too-small" | "broken-ball" | "clear-flare" | "no-standard" | "too-little-root-below-flare" | "twine" | "critical" | "spent" | "last-chance" | "weeds" | "ragged" | "rotting" | "grubs" | "weed-roots";
+        StockCause: "one" | "clean" | "well-spaced" | "plump" | "none" | "sound" | "not-covered" | "broken-tip" | "two" | "healed-scar" | "large-wound" | "small-wound" | "included-bark" | "rubbing" | "brown-to-trunk" | "dead-tips" | "late-buds" | "grooved" | "tight" | "light-scorch" | "yellow-wilting" | "isolate" | "notifiable" | "buried" | "failed" | "weeping" | "clear" | "clear-and-inspect" | "excavate" | "few-probes" | "send-back" | "bend-risk" | "count-main-roots" | "cut-at-collar" | "cut-when-dormant" | "dried-out" | "mould" | "overwatered" | "plant-within-3-days" | "pot-up" | "root-rot" | "roots-short" | "roots-too-short" | "slot-or-trim" | "soak" | "support-ball" | "tease-base" | "too-much-to-cut" | "trim-broken" | "uncorrectable-roots" | "under-rooted" | "wait-for-cool" | "wait-for-dormancy" | "wait-for-next-dormancy" | "ball-small" | "ball-too-small" | "broken-ball" | "clear-flare" | "no-standard" | "too-little-root-below-flare" | "twine" | "critical" | "spent" | "last-chance" | "weeds" | "ragged" | "rotting" | "grubs" | "weed-roots";
         StockCircler: {
             /**
              * Format: double
@@ -4019,11 +4023,13 @@ export interface components {
             pot_top?: components["schemas"]["StockPotTop"] | "";
             probes: components["schemas"]["StockProbe"][];
             roots: components["schemas"]["StockCircler"][];
-            /** @description the ball was out of its pot and looked at all round */
-            roots_looked: boolean;
+            /** @description kept of earlier looks; zones_looked says it now */
+            roots_looked?: boolean;
             /** Format: double */
             seen_depth_mm?: number;
             texture?: components["schemas"]["StockTexture"] | "";
+            /** @description where roots that go round were looked for */
+            zones_looked?: components["schemas"]["StockZone"][];
         };
         StockRoot: {
             /**

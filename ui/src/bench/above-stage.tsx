@@ -19,11 +19,13 @@ export function AboveStage({
   tree,
   fault,
   onSound,
+  worked,
 }: {
   hand: Hand
   tree: Tree
   fault: (field: string) => string | undefined
   onSound: () => void
+  worked?: Readings
 }) {
   const { t } = useTranslation()
   const r = hand.draft.readings
@@ -60,6 +62,7 @@ export function AboveStage({
           kind="mm"
           label={t('measure.caliper')}
           value={r.caliper_mm}
+          worked={worked?.caliper_mm}
           onChange={(v) => hand.set({ caliper_mm: v ?? undefined })}
           fault={fault('caliper_mm')}
           hint={t('measure.caliper.hint')}

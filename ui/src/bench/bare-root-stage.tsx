@@ -50,7 +50,7 @@ export function BareRootLine({ hand, fault, grafted }: Props & { grafted: boolea
 }
 
 /** Below the line of a bare root: spread, length, sides, moisture, mould, buds, breaks. */
-export function BareRootBelow({ hand, fault, layer }: Props & { layer: boolean }) {
+export function BareRootBelow({ hand, fault, layer, worked }: Props & { layer: boolean; worked?: Readings }) {
   const { t } = useTranslation()
   const { bare, set } = useBare(hand)
   return (
@@ -76,6 +76,7 @@ export function BareRootBelow({ hand, fault, layer }: Props & { layer: boolean }
           kind="mm"
           label={t('bare.spread')}
           value={bare.root_spread_mm}
+          worked={worked?.bare_root?.root_spread_mm}
           onChange={(v) => set({ root_spread_mm: v ?? undefined })}
           fault={fault('bare_root.root_spread_mm')}
         />
@@ -83,6 +84,7 @@ export function BareRootBelow({ hand, fault, layer }: Props & { layer: boolean }
           kind="mm"
           label={t('bare.length')}
           value={bare.root_length_mm}
+          worked={worked?.bare_root?.root_length_mm}
           onChange={(v) => set({ root_length_mm: v ?? undefined })}
           fault={fault('bare_root.root_length_mm')}
         />

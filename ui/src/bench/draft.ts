@@ -6,9 +6,12 @@ import { readLength, typeLength } from '../words/units'
 /** The sign for "nothing met" at a station of the walk round the trunk. */
 export const nothing = '–'
 
+/** A root as drawn: how thick it is nobody knows before it is typed. */
+export type DrawnRoot = Omit<Circler, 'diameter_mm'> & { diameter_mm?: number }
+
 /** What has been entered of one tree, as entered: letters stay until they are mended. */
 export type Draft = {
-  readings: Omit<Readings, 'probes'>
+  readings: Omit<Readings, 'probes' | 'roots'> & { roots: DrawnRoot[] }
   /** Eight stations clockwise from the tag: '', '–', or a depth as typed. */
   stations: string[]
   reachMM: number
@@ -19,7 +22,7 @@ export const bearings = [0, 45, 90, 135, 180, 225, 270, 315]
 
 export function emptyDraft(): Draft {
   return {
-    readings: { above: {}, roots_looked: false, roots: [] },
+    readings: { above: {}, roots: [] },
     stations: bearings.map(() => ''),
     reachMM: 150,
     mainRoots: '',
@@ -38,8 +41,13 @@ export function draftOf(r: Readings, units: Units): Draft {
   return { ...draft, readings, mainRoots: (r.main_roots_mm ?? []).join(' ') }
 }
 
-/** Which stations are no number, and the readings that the rest make. */
-export function readDraft(d: Draft, units: Units): { readings: Readings; bad: boolean[]; stationOf: number[] } {
+const thick = (root: DrawnRoot): root is Circler => root.diameter_mm !== undefined
+
+/** Which stations are no number, which roots have no thickness yet, and the readings that the rest make. */
+export function readDraft(
+  d: Draft,
+  units: Units,
+): { readings: Readings; bad: boolean[]; stationOf: number[]; unmeasured: number[] } {
   const probes: Probe[] = []
   const stationOf: number[] = []
   const bad = d.stations.map((text, i) => {
@@ -62,11 +70,13 @@ export function readDraft(d: Draft, units: Units): { readings: Readings; bad: bo
     .filter(Boolean)
     .map(Number)
   const main_roots_mm = d.mainRoots.trim() && counted.every((x) => x > 0) ? counted : undefined
-  return { readings: { ...d.readings, main_roots_mm, probes }, bad, stationOf }
+  const roots = d.readings.roots.filter(thick)
+  const unmeasured = d.readings.roots.flatMap((root, i) => (thick(root) ? [] : [i]))
+  return { readings: { ...d.readings, roots, main_roots_mm, probes }, bad, stationOf, unmeasured }
 }
 
 type History = { past: Draft[]; now: Draft; mark: string }
-type Deed = { do: 'change'; mark: string; change: (d: Draft) => Draft } | { do: 'undo' } | { do: 'start'; draft: Draft }
+type Deed = { do: 'change'; mark: string; change: (d: Draft) => Draft } | { do: 'undo' }
 
 function step(h: History, deed: Deed): History {
   switch (deed.do) {
@@ -78,8 +88,6 @@ function step(h: History, deed: Deed): History {
     }
     case 'undo':
       return h.past.length ? { past: h.past.slice(0, -1), now: h.past[h.past.length - 1], mark: '' } : h
-    case 'start':
-      return { past: [], now: deed.draft, mark: '' }
   }
 }
 
@@ -97,7 +105,11 @@ function kept(tag: string, version: number): Draft | null {
 
 /** A draft that keeps itself on this device until it is saved, with undo. */
 export function useDraft(tag: string, version: number, begin: () => Draft) {
-  const [history, deed] = useReducer(step, null, () => ({ past: [], now: kept(tag, version) ?? begin(), mark: '' }))
+  // What was kept on the device is one step after the beginning, so that it can be undone too.
+  const [history, deed] = useReducer(step, null, () => {
+    const was = kept(tag, version)
+    return { past: was ? [begin()] : [], now: was ?? begin(), mark: '' }
+  })
   const touched = history.past.length > 0
   useEffect(() => {
     if (touched) localStorage.setItem(placeOf(tag), JSON.stringify({ version, draft: history.now } satisfies Kept))
@@ -112,10 +124,10 @@ export function useDraft(tag: string, version: number, begin: () => Draft) {
         change(Object.keys(part).join(), (d) => ({ ...d, readings: { ...d.readings, ...part } })),
       station: (i: number, text: string) =>
         change(`station ${i}`, (d) => ({ ...d, stations: d.stations.map((s, k) => (k === i ? text : s)) })),
-      roots: (roots: Circler[]) =>
-        change('', (d) => ({ ...d, readings: { ...d.readings, roots, roots_looked: true } })),
+      roots: (roots: DrawnRoot[], mark = '') => change(mark, (d) => ({ ...d, readings: { ...d.readings, roots } })),
       undo: () => deed({ do: 'undo' }),
-      start: (draft: Draft) => deed({ do: 'start', draft }),
+      /** From the beginning: one more step, to be undone like every other. */
+      startOver: (draft: Draft) => change('', () => draft),
       forget: () => localStorage.removeItem(placeOf(tag)),
     }),
     [history.now, touched, change, tag],

@@ -1,6 +1,6 @@
-import { useState } from 'react'
+import { type Ref, useState } from 'react'
 import { useTranslation } from 'react-i18next'
-import type { Assessment, Tree } from '../api/client'
+import type { Assessment, Readings, Tree } from '../api/client'
 import { MeasureField } from '../parts/measure-field'
 import type { Hand } from './draft'
 import { FlareFinder } from './flare-finder'
@@ -17,6 +17,8 @@ export function LineStage(props: {
   onWalked: () => void
   plug: boolean
   subject: Tree['subject']
+  worked?: Readings
+  seenRef?: Ref<HTMLInputElement>
 }) {
   const { t } = useTranslation()
   const { hand, answer } = props
@@ -30,10 +32,13 @@ export function LineStage(props: {
   const seen = (
     <div className={`${up ? 'order-first' : ''} ${dig ? 'rounded-xl border-2 border-rose bg-rose-pale p-3' : ''}`}>
       {dig && <p className="mb-2 font-semibold">{t('line.uncover')}</p>}
+      {dig && answer?.flare_why && <p className="mb-2 text-sm">{answer.flare_why}</p>}
       <MeasureField
         kind="mm"
         label={t('line.seen')}
         value={r.seen_depth_mm}
+        worked={props.worked?.seen_depth_mm}
+        inputRef={props.seenRef}
         onChange={(v) => hand.set({ seen_depth_mm: v ?? undefined })}
         onBad={props.onBad}
         fault={props.fault('seen_depth_mm')}
@@ -53,6 +58,7 @@ export function LineStage(props: {
           kind="mm"
           label={t('measure.ball-height')}
           value={r.ball_height_mm}
+          worked={props.worked?.ball_height_mm}
           onChange={(v) => hand.set({ ball_height_mm: v ?? undefined })}
           onBad={props.onBad}
           fault={props.fault('ball_height_mm')}
@@ -61,6 +67,7 @@ export function LineStage(props: {
           kind="mm"
           label={t('measure.ball-width')}
           value={r.ball_diameter_mm}
+          worked={props.worked?.ball_diameter_mm}
           onChange={(v) => hand.set({ ball_diameter_mm: v ?? undefined })}
           onBad={props.onBad}
           fault={props.fault('ball_diameter_mm')}

@@ -1,6 +1,6 @@
 import { type QueryClient, useQuery, useQueryClient } from '@tanstack/react-query'
 import { Tabs } from 'radix-ui'
-import { useEffect, useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { useLocation } from 'wouter'
 import { Problem, type Readings, type Tree } from '../api/client'
@@ -9,6 +9,7 @@ import { TreeSection } from '../drawing/tree-section'
 import { away } from '../offline/kept'
 import { useKeptDeed } from '../offline/use-kept-deed'
 import { sayProblem } from '../parts/states'
+import { say } from '../shell/said'
 import { useKeys } from '../shell/use-keys'
 import { useSettings } from '../words/settings'
 import { AboveStage, allSound } from './above-stage'
@@ -20,12 +21,14 @@ import { bearings, type Draft, draftOf, emptyDraft, readDraft, useDraft } from '
 import { JourneyFold } from './journey-part'
 import { LineStage } from './line-stage'
 import { PhotosPart } from './photos-part'
+import { RoundStage } from './round-stage'
 import { SplitBundle } from './split-bundle'
 import { TreeTitle } from './tree-title'
 import { TwoStates } from './two-states'
 
-const stages = ['above', 'line', 'below'] as const
-type Stage = (typeof stages)[number]
+type Stage = 'above' | 'line' | 'below' | 'round'
+const stagesOf = (tree: Tree): Stage[] =>
+  ['container', 'plug'].includes(tree.subject.form) ? ['above', 'line', 'below', 'round'] : ['above', 'line', 'below']
 
 /** One look at a tree: hand, eye, answer. It answers while someone enters; saving appends. */
 export function Look({ tree, afterWork, onDone }: { tree: Tree; afterWork: boolean; onDone: () => void }) {
@@ -33,16 +36,24 @@ export function Look({ tree, afterWork, onDone }: { tree: Tree; afterWork: boole
   const { units } = useSettings()
   const [, go] = useLocation()
   const cache = useQueryClient()
-  const [stage, setStage] = useState<Stage>(afterWork ? 'line' : 'above')
+  const stages = stagesOf(tree)
+  const [stage, setStage] = useState<Stage>(afterWork || tree.uncovered ? 'line' : 'above')
+  const controls = useRef<HTMLDivElement>(null)
   const [photos, setPhotos] = useState(tree.photos.length > 0)
   const [badField, setBadField] = useState(false)
+  const seenField = useRef<HTMLInputElement>(null)
   const begin = () => {
-    const last = afterWork ? tree.after : tree.checks[0]?.readings
+    const last = afterWork ? tree.untouched : tree.checks[0]?.readings
     return last ? draftOf(last, units) : emptyDraft()
   }
+  const worked = afterWork ? (tree.after ?? undefined) : undefined
   const hand = useDraft(tree.tag, tree.version, begin)
-  const { readings, bad, stationOf } = readDraft(hand.draft, units)
-  const anyBad = bad.some(Boolean) || badField
+  const { readings, bad, stationOf, unmeasured } = readDraft(hand.draft, units)
+  const anyBad = bad.some(Boolean) || badField || unmeasured.length > 0
+  // The flare that was uncovered is measured first.
+  useEffect(() => {
+    if (tree.uncovered) seenField.current?.focus()
+  }, [tree.uncovered])
   const live = useQuery(assessQuery(tree.subject, readings))
   // The trees that come next are fetched ahead, for the far end of the yard.
   useEffect(() => {
@@ -54,10 +65,12 @@ export function Look({ tree, afterWork, onDone }: { tree: Tree; afterWork: boole
     {
       kept: () => {
         hand.forget()
+        say(t('look.kept', { tag: tree.tag }))
         go(tree.next_tag ? `/bench/${tree.next_tag}` : '/bench')
       },
       done: (saved) => {
         hand.forget()
+        say(t('look.saved', { tag: saved.tag, state: saved.state_word }))
         const through = saved.state === 'for-sale' && saved.next_tag && tree.state === 'unchecked'
         // A sound tree makes way for the next; any other is shown as it stands now.
         void cache.invalidateQueries({ queryKey: treeQuery(tree.tag).queryKey }).then(() => {
@@ -78,19 +91,32 @@ export function Look({ tree, afterWork, onDone }: { tree: Tree; afterWork: boole
   const answer = live.data
   const blocked = anyBad || save.isPending || Boolean(live.error && !away(live.error))
   const send = () => !blocked && saveAt(tree.version)
+  // The key of a stage brings the cursor there: to its first field, or its first touch.
+  const to = (next: Stage) => () => {
+    if (!stages.includes(next)) return
+    setStage(next)
+    requestAnimationFrame(() => {
+      const at = controls.current?.querySelector('[role="tabpanel"][data-state="active"]')
+      const first =
+        at?.querySelector<HTMLElement>('input:not([type="checkbox"])') ?? at?.querySelector<HTMLElement>('button')
+      first?.focus()
+    })
+  }
   useKeys({
-    a: () => setStage('above'),
-    l: () => setStage('line'),
-    b: () => setStage('below'),
+    a: to('above'),
+    l: to('line'),
+    b: to('below'),
+    r: to('round'),
     u: hand.undo,
     s: () => hand.set({ above: allSound(tree) }),
   })
   const bare = tree.subject.form === 'bare-root'
-  const lineWrong = anyBad || stationFaults.some(Boolean) || fault('seen_depth_mm') || fault('ball_height_mm')
+  const lineWrong =
+    bad.some(Boolean) || badField || stationFaults.some(Boolean) || fault('seen_depth_mm') || fault('ball_height_mm')
   const next = stages[stages.indexOf(stage) + 1]
   return (
     <form
-      className="grid flex-1 grid-cols-1 gap-x-8 gap-y-4 px-4 py-4 md:px-7 max-lg:pb-28 md:grid-cols-[minmax(0,1fr)_17rem] lg:grid-cols-[22rem_minmax(0,1fr)_18.5rem]"
+      className="grid flex-1 grid-cols-1 content-start gap-x-7 gap-y-4 px-4 py-4 md:grid-cols-[minmax(0,1fr)_17rem] md:px-7 max-lg:pb-32 lg:grid-cols-[30rem_minmax(0,1fr)_17rem]"
       onSubmit={(e) => e.preventDefault()}
       onKeyDown={(e) => {
         if (e.key === 'Enter' && (e.ctrlKey || e.metaKey)) send()
@@ -100,7 +126,7 @@ export function Look({ tree, afterWork, onDone }: { tree: Tree; afterWork: boole
       <div className="md:col-span-2 lg:hidden">
         <TreeTitle tree={tree} />
       </div>
-      <div className="order-4 md:col-span-2 lg:order-none lg:col-span-1">
+      <div ref={controls} className="order-3 md:order-4 md:col-span-2 lg:order-none lg:col-span-1">
         <div className="hidden lg:block">
           <TreeTitle tree={tree} />
         </div>
@@ -109,9 +135,15 @@ export function Look({ tree, afterWork, onDone }: { tree: Tree; afterWork: boole
             {t('look.as-last')}
           </button>
         )}
-        {afterWork && <p className="mt-2 rounded-lg bg-rose-pale p-3 font-semibold">{t('look.after-work')}</p>}
-        <Tabs.Root value={stage} onValueChange={(v) => setStage(v as Stage)} className="mt-3">
-          <Tabs.List className="mb-3 grid grid-cols-3 border-ink border-b-2" aria-label={t('stage.list')}>
+        {afterWork && <p className="mt-2 rounded-lg bg-rose-pale px-3 py-2 text-sm">{t('look.after-work')}</p>}
+        {tree.uncovered && (
+          <p className="mt-2 rounded-lg bg-rose-pale px-3 py-2 font-semibold">{t('look.uncovered')}</p>
+        )}
+        <Tabs.Root value={stage} onValueChange={(v) => setStage(v as Stage)} className="mt-2">
+          <Tabs.List
+            className="mb-3 grid auto-cols-fr grid-flow-col border-ink border-b-2"
+            aria-label={t('stage.list')}
+          >
             {stages.map((s) => (
               <Tabs.Trigger
                 key={s}
@@ -119,12 +151,12 @@ export function Look({ tree, afterWork, onDone }: { tree: Tree; afterWork: boole
                 className="relative min-h-12 px-1 font-semibold text-soft leading-tight data-[state=active]:bg-night data-[state=active]:text-white data-[state=active]:[border-radius:0.6rem_0.6rem_0_0]"
               >
                 {t(`stage.${s}`)}
-                {s === 'line' && lineWrong ? ' !' : null}
+                {(s === 'line' && lineWrong) || (s === 'round' && unmeasured.length > 0) ? ' !' : null}
               </Tabs.Trigger>
             ))}
           </Tabs.List>
           <Tabs.Content value="above">
-            <AboveStage hand={hand} tree={tree} fault={fault} onSound={() => setStage('line')} />
+            <AboveStage hand={hand} tree={tree} fault={fault} onSound={() => setStage('line')} worked={worked} />
           </Tabs.Content>
           <Tabs.Content value="line">
             {bare ? (
@@ -140,17 +172,22 @@ export function Look({ tree, afterWork, onDone }: { tree: Tree; afterWork: boole
                 stationFaults={stationFaults}
                 fault={fault}
                 onBad={setBadField}
+                worked={worked}
+                seenRef={seenField}
               />
             )}
           </Tabs.Content>
           <Tabs.Content value="below">
             {bare ? (
-              <BareRootBelow hand={hand} fault={fault} layer={tree.subject.origin === 'layer'} />
+              <BareRootBelow hand={hand} fault={fault} layer={tree.subject.origin === 'layer'} worked={worked} />
             ) : tree.subject.form === 'balled' ? (
               <BalledStage hand={hand} garden={tree.subject.origin === 'garden'} />
             ) : (
-              <BelowStage hand={hand} answer={answer} fault={fault} subject={tree.subject} />
+              <BelowStage hand={hand} fault={fault} subject={tree.subject} />
             )}
+          </Tabs.Content>
+          <Tabs.Content value="round">
+            <RoundStage hand={hand} answer={answer} fault={fault} unmeasured={unmeasured} />
           </Tabs.Content>
         </Tabs.Root>
         {tree.bundle_count > 1 && <SplitBundle tree={tree} />}
@@ -172,7 +209,7 @@ export function Look({ tree, afterWork, onDone }: { tree: Tree; afterWork: boole
           <TreeSection tree={tree} readings={readings} answer={answer} />
         </div>
       </div>
-      <div className="order-3 flex flex-col gap-4 pb-4 lg:sticky lg:top-4 lg:order-none lg:max-h-[calc(100dvh-2rem)] lg:self-start lg:overflow-auto lg:pb-0">
+      <div className="order-4 flex flex-col gap-4 pb-4 md:order-3 md:max-h-[26rem] md:overflow-auto lg:sticky lg:top-4 lg:order-none lg:max-h-[calc(100dvh-2rem)] lg:self-start lg:pb-0">
         {live.error && !answer && (
           <p className="font-semibold text-oxblood">
             {away(live.error) ? t('look.no-answer') : sayProblem(live.error, t)}
@@ -187,13 +224,13 @@ export function Look({ tree, afterWork, onDone }: { tree: Tree; afterWork: boole
         <div className="z-20 grid grid-cols-[1fr_1fr_2fr] gap-2 bg-paper lg:grid-cols-2 max-lg:fixed max-lg:inset-x-0 max-lg:bottom-0 max-lg:border-ink max-lg:border-t-2 max-lg:p-3">
           {anyBad && (
             <p role="status" className="col-span-full font-semibold text-oxblood text-sm">
-              {t('look.mend')}
+              {unmeasured.length > 0 ? t('look.unmeasured') : t('look.mend')}
             </p>
           )}
           <button type="button" className="quiet" onClick={hand.undo} disabled={!hand.touched}>
             {t('undo')}
           </button>
-          <button type="button" className="quiet" onClick={() => hand.start(begin())} disabled={!hand.touched}>
+          <button type="button" className="quiet" onClick={() => hand.startOver(begin())} disabled={!hand.touched}>
             {t('look.start-over')}
           </button>
           <button type="button" className="deed lg:-order-1 lg:col-span-2" onClick={send} disabled={blocked}>
@@ -228,15 +265,15 @@ async function fetchAhead(cache: QueryClient, tag: string, deep: number) {
   }
 }
 
-/** What repeats in a lot: the sizes of ball and tree, and the wrapping. What each tree hides is looked for anew. */
+/** What repeats in a lot: sizes as delivered, and what the eye sees above the line. What each ball hides is looked for anew. */
 function repeats(last: Readings): Partial<Draft['readings']> {
-  const { ball_diameter_mm, ball_height_mm, caliper_mm, height_m, balled, bare_root } = last
+  const { above, ball_diameter_mm, ball_height_mm, caliper_mm, height_m, bare_root } = last
   return {
+    above,
     ball_diameter_mm,
     ball_height_mm,
     caliper_mm,
     height_m,
-    ...(balled ? { balled: { cloth: balled.cloth, basket: balled.basket, twine: balled.twine } } : {}),
     ...(bare_root
       ? { bare_root: { root_spread_mm: bare_root.root_spread_mm, root_length_mm: bare_root.root_length_mm } }
       : {}),

@@ -40,7 +40,7 @@ export function TreePage({ tag, who }: { tag: string; who: Person }) {
       <Look
         key={`${data.version} ${again}`}
         tree={data}
-        afterWork={data.work_done && !again}
+        afterWork={data.work_done && !again && !data.uncovered}
         onDone={() => setAgain(false)}
       />
     )

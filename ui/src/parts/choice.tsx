@@ -26,7 +26,7 @@ export function Choice<T extends string>(props: Props<T>) {
         aria-label={props.label}
         value={props.value ?? ''}
         onValueChange={choose}
-        className="flex flex-wrap gap-1"
+        className="flex flex-wrap gap-1 [&>*]:grow"
       >
         {props.options.map((o) => (
           <ToggleGroup.Item

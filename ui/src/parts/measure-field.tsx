@@ -16,6 +16,8 @@ export function MeasureField(props: {
   kind?: Kind
   unit?: string
   placeholder?: string
+  /** A figure that was worked out, not measured: shown in grey, and an entry only once it is confirmed. */
+  worked?: number | null
   fault?: string
   inputRef?: Ref<HTMLInputElement>
   id?: string
@@ -38,6 +40,7 @@ export function MeasureField(props: {
   const bad = Number.isNaN(read(text) ?? 0)
   const fault = bad ? t(kind === 'mm' ? 'fault.length' : 'fault.number') : props.fault
   const unit = unitOf(kind, units) || props.unit
+  const worked = text === '' && props.worked !== undefined && props.worked !== null ? props.worked : null
   return (
     <div>
       <label htmlFor={id} className="mb-1 block font-semibold text-sm">
@@ -51,7 +54,7 @@ export function MeasureField(props: {
           inputMode="decimal"
           autoComplete="off"
           value={text}
-          placeholder={props.placeholder}
+          placeholder={worked !== null ? say(worked) : props.placeholder}
           aria-invalid={fault ? true : undefined}
           aria-describedby={fault ? `${id}-fault` : props.hint ? `${id}-hint` : undefined}
           onChange={(e) => {
@@ -68,6 +71,20 @@ export function MeasureField(props: {
           </span>
         )}
       </div>
+      {worked !== null && !fault && (
+        <button
+          type="button"
+          className="mt-1 min-h-11 w-full rounded-lg border-[1.5px] border-line-strong border-dashed px-2 text-left text-sm leading-tight"
+          aria-label={t('measure.confirm.label', { what: props.label, figure: `${say(worked)} ${unit ?? ''}` })}
+          onClick={() => {
+            props.onBad?.(false)
+            setText(say(worked))
+            props.onChange(worked)
+          }}
+        >
+          {t('measure.confirm', { figure: `${say(worked)} ${unit ?? ''}` })}
+        </button>
+      )}
       {props.hint && !fault && (
         <p id={`${id}-hint`} className="mt-1 text-soft text-sm">
           {props.hint}

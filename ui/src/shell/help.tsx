@@ -8,7 +8,7 @@ export function Help(props: { open: boolean; onOpenChange: (open: boolean) => vo
     ['▮▯▮', t('help.scan')],
     ['?', t('help.this')],
     ['[ ]', t('help.go')],
-    ['a l b', t('help.stages')],
+    ['a l b r', t('help.stages')],
     ['Enter', t('help.enter')],
     ['n', t('help.nothing')],
     ['s', t('help.sound')],

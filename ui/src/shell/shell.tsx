@@ -10,6 +10,7 @@ import { persister } from '../offline/persister'
 import { changeSettings, useSettings } from '../words/settings'
 import { Help } from './help'
 import { Offline } from './offline'
+import { Said } from './said'
 import { TagBox } from './tag-box'
 import { useKeys } from './use-keys'
 import { useScanner } from './use-scanner'
@@ -94,6 +95,7 @@ export function Shell({ who, children }: { who: Person; children: ReactNode }) {
       </header>
       <Offline />
       <KeptBar person={who.name} />
+      <Said />
       <main id="work" className="flex flex-1 flex-col">
         {children}
       </main>

@@ -1,4 +1,4 @@
-import { forwardRef, useState } from 'react'
+import { forwardRef, useImperativeHandle, useRef, useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { useLocation } from 'wouter'
 import { ask, client } from '../api/client'
@@ -10,12 +10,16 @@ export const TagBox = forwardRef<HTMLInputElement>(function TagBox(_, ref) {
   const [, go] = useLocation()
   const [text, setText] = useState('')
   const [fault, setFault] = useState('')
+  const field = useRef<HTMLInputElement>(null)
+  useImperativeHandle(ref, () => field.current as HTMLInputElement)
   const find = async () => {
     if (!text.trim()) return
     try {
       const tree = await ask(client.GET('/api/v1/trees/{tag}', { params: { path: { tag: text.trim() } } }))
       setText('')
       setFault('')
+      // The keys of the bench work at once.
+      field.current?.blur()
       go(`/bench/${tree.tag}`)
     } catch (cause) {
       setFault(sayProblem(cause, t))
@@ -34,7 +38,7 @@ export const TagBox = forwardRef<HTMLInputElement>(function TagBox(_, ref) {
       </label>
       <input
         id="tag-box"
-        ref={ref}
+        ref={field}
         className="field !min-h-11 !w-32 uppercase placeholder:normal-case"
         placeholder={t('tag-box.placeholder')}
         autoComplete="off"

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query'
 import { useTranslation } from 'react-i18next'
-import { Link } from 'wouter'
+import { Link, useLocation } from 'wouter'
 import type { Person, Schemas } from '../api/client'
 import { workQuery } from '../api/queries'
 import { IntoWater } from '../clock/soaks'
@@ -100,10 +100,13 @@ export function WorkPage({ who }: { who: Person }) {
 
 function ItemRow({ item, may }: { item: Item; may: boolean }) {
   const { t } = useTranslation()
-  const done = useKeptDeed('correct', () => ({
-    what: t('kept.work', { tag: item.tag, work: item.text }),
-    href: `/bench/${item.tag}`,
-  }))
+  const [, go] = useLocation()
+  const done = useKeptDeed(
+    'correct',
+    () => ({ what: t('kept.work', { tag: item.tag, work: item.text }), href: `/bench/${item.tag}` }),
+    // What was uncovered is seen now, and measured while the hand is there.
+    { done: () => item.code === 'uncover' && go(`/bench/${item.tag}`) },
+  )
   const waiting = useKeptOf('correct', (c) => c.tag === item.tag && c.work_key === item.key).length > 0
   const wet = (item.code === 'soak' || item.code === 'soak-roots') && may
   return (
