@@ -192,6 +192,7 @@ func (p *hand) fill(label, value string, stage ...string) {
 	p.t.Helper()
 	for _, key := range stage {
 		p.do(chromedp.Evaluate(`document.activeElement.blur()`, nil), chromedp.KeyEvent(key))
+		p.settle() // the key brings the cursor to the stage first
 	}
 	at := byLabel(label)
 	p.do(chromedp.WaitVisible(at, chromedp.BySearch), chromedp.Focus(at, chromedp.BySearch),

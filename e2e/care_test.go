@@ -147,6 +147,7 @@ func TestTheBenchByKeyboardWithWrongNumbers(t *testing.T) {
 	p.do(chromedp.Reload())
 	p.sees("All sound above the line")
 	p.do(chromedp.Evaluate(`document.activeElement.blur()`, nil), chromedp.KeyEvent("l"))
+	p.until(`document.activeElement.labels?.[0]?.innerText === 'Ball height' && document.activeElement.value === '280'`)
 	p.until(`[...document.querySelectorAll('input')].some((i) => i.value === '400') && [...document.querySelectorAll('input')].some((i) => i.value === '92')`)
 	p.do(chromedp.Focus(`input[aria-label^="right"]`, chromedp.ByQuery), chromedp.KeyEvent("100"))
 	p.fill("Caliper", "32", "a")

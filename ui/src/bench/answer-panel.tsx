@@ -21,6 +21,7 @@ export function AnswerPanel({
         {answer.headline}
       </h2>
       {answer.flare_text && <p data-testid="flare-text">{answer.flare_text}</p>}
+      {answer.flare_why && <p className="text-soft text-sm">{answer.flare_why}</p>}
       {shown.length > 0 && (
         <ul className="grid gap-1">
           {shown.map((r) => (

@@ -1,4 +1,4 @@
-import { type Ref, useState } from 'react'
+import type { Ref } from 'react'
 import { useTranslation } from 'react-i18next'
 import type { Assessment, Readings, Tree } from '../api/client'
 import { MeasureField } from '../parts/measure-field'
@@ -25,14 +25,12 @@ export function LineStage(props: {
   const r = hand.draft.readings
   const dig = answer?.flare?.action === 'excavate'
   const strays = (answer?.flare?.stray_roots ?? []).map((s) => s.bearing_deg)
-  // Once it was asked for it stays at the top, and it moves by style alone: an answer that comes between two digits must not take the
-  // field out of the hand.
-  const [up, setUp] = useState(dig)
-  if (dig && !up) setUp(true)
+  // The field stands in one place whatever the answer says: what comes between two digits must not take it out of the hand.
   const seen = (
-    <div className={`${up ? 'order-first' : ''} ${dig ? 'rounded-xl border-2 border-rose bg-rose-pale p-3' : ''}`}>
-      {dig && <p className="mb-2 font-semibold">{t('line.uncover')}</p>}
-      {dig && answer?.flare_why && <p className="mb-2 text-sm">{answer.flare_why}</p>}
+    <div
+      className={`grid grid-cols-2 gap-3 ${dig ? 'rounded-xl border-2 border-rose bg-rose-pale p-2.5' : ''}`}
+      data-testid="seen"
+    >
       <MeasureField
         kind="mm"
         label={t('line.seen')}
@@ -42,12 +40,15 @@ export function LineStage(props: {
         onChange={(v) => hand.set({ seen_depth_mm: v ?? undefined })}
         onBad={props.onBad}
         fault={props.fault('seen_depth_mm')}
-        hint={t('line.seen.hint')}
       />
-      {!dig && (
-        <button type="button" className="quiet mt-2 w-full" onClick={() => hand.set({ seen_depth_mm: 0 })}>
-          {t('line.at-top')}
-        </button>
+      {dig ? (
+        <p className="self-center font-semibold text-sm leading-snug">{t('line.uncover')}</p>
+      ) : (
+        <div className="grid content-end">
+          <button type="button" className="quiet w-full !px-2" onClick={() => hand.set({ seen_depth_mm: 0 })}>
+            {t('line.at-top')}
+          </button>
+        </div>
       )}
     </div>
   )
@@ -73,6 +74,7 @@ export function LineStage(props: {
           fault={props.fault('ball_diameter_mm')}
         />
       </div>
+      {seen}
       {!props.plug && (
         <>
           <p className="-mb-1 text-sm">{t('line.walk')}</p>
@@ -85,7 +87,6 @@ export function LineStage(props: {
           />
         </>
       )}
-      {seen}
       {!props.plug && <FlareFinder subject={props.subject} />}
     </div>
   )

@@ -95,12 +95,14 @@ export function Look({ tree, afterWork, onDone }: { tree: Tree; afterWork: boole
   const to = (next: Stage) => () => {
     if (!stages.includes(next)) return
     setStage(next)
-    requestAnimationFrame(() => {
+    const focus = () => {
       const at = controls.current?.querySelector('[role="tabpanel"][data-state="active"]')
       const first =
         at?.querySelector<HTMLElement>('input:not([type="checkbox"])') ?? at?.querySelector<HTMLElement>('button')
       first?.focus()
-    })
+    }
+    // Not before the key is up again, or it would be typed into the field.
+    window.addEventListener('keyup', () => requestAnimationFrame(focus), { once: true })
   }
   useKeys({
     a: to('above'),
@@ -209,19 +211,21 @@ export function Look({ tree, afterWork, onDone }: { tree: Tree; afterWork: boole
           <TreeSection tree={tree} readings={readings} answer={answer} />
         </div>
       </div>
-      <div className="order-4 flex flex-col gap-4 pb-4 md:order-3 md:max-h-[26rem] md:overflow-auto lg:sticky lg:top-4 lg:order-none lg:max-h-[calc(100dvh-2rem)] lg:self-start lg:pb-0">
+      <div className="order-4 flex flex-col gap-4 pb-4 md:order-3 md:max-h-[26rem] lg:sticky lg:top-4 lg:order-none lg:h-[calc(100dvh-8.6rem)] lg:max-h-none lg:self-start lg:pb-0">
         {live.error && !answer && (
           <p className="font-semibold text-oxblood">
             {away(live.error) ? t('look.no-answer') : sayProblem(live.error, t)}
           </p>
         )}
-        <AnswerPanel answer={answer} pending={live.isFetching} />
+        <div className="min-h-0 md:overflow-auto">
+          <AnswerPanel answer={answer} pending={live.isFetching} />
+        </div>
         {problem && !stale && (
           <p role="alert" className="rounded-lg border-2 border-oxblood p-3 text-oxblood">
             {sayProblem(problem, t)}
           </p>
         )}
-        <div className="z-20 grid grid-cols-[1fr_1fr_2fr] gap-2 bg-paper lg:grid-cols-2 max-lg:fixed max-lg:inset-x-0 max-lg:bottom-0 max-lg:border-ink max-lg:border-t-2 max-lg:p-3">
+        <div className="z-20 grid flex-none grid-cols-[1fr_1fr_2fr] gap-2 bg-paper lg:grid-cols-2 max-lg:fixed max-lg:inset-x-0 max-lg:bottom-0 max-lg:border-ink max-lg:border-t-2 max-lg:p-3">
           {anyBad && (
             <p role="status" className="col-span-full font-semibold text-oxblood text-sm">
               {unmeasured.length > 0 ? t('look.unmeasured') : t('look.mend')}
