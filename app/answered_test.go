@@ -115,6 +115,12 @@ func TestTheRestOfTheOperationsAnswer(t *testing.T) {
 		"tree_version": tree.Version, "signed_reason": "as the customer wishes", "units": "metric", "language": "en-US"}
 	ok("POST", "/api/v1/plan/draft.pdf", ask)
 	ok("POST", "/api/v1/sheets", ask)
+	var issued struct{ Holds, Version int }
+	p.get("/api/v1/trees/"+tag+"/sheets", &issued)
+	ok("POST", fmt.Sprintf("/api/v1/sheets/%d/withdrawal", issued.Holds), map[string]any{"reason": "they wait"})
+	p.get("/api/v1/trees/"+tag, &issued)
+	ok("POST", "/api/v1/trees/"+tag+"/moves", map[string]any{"version": issued.Version, "to": "sold", "note": ""})
+	ok("POST", "/api/v1/trees/"+tag+"/moves/last", map[string]any{"version": issued.Version + 1, "reason": "the wrong tag"})
 	ok("GET", "/api/v1/spots/"+spot+"/match?tag="+tag, nil)
 	ok("GET", "/api/v1/spots/"+spot+"/match/kind?kind=Hornbeam", nil)
 	ok("POST", "/api/v1/spots/"+spot+"/beside", map[string]any{"spot_name": "gate"})

@@ -369,7 +369,7 @@ func (l *loader) sheets() error {
 			return err
 		}
 		ask := sheets.Issue{TreeVersion: t.Version, Units: words.Metric, Language: words.American, SignedReason: "customer wants it before winter",
-			PlanAsk: sheets.PlanAsk{Tag: t.Tag, SpotID: l.spots[sale.customer], PlantingOn: today, HighC: 6, Ground: planting.GroundWorkable, Buds: stock.BudsDormant, StandsAlone: true}}
+			PlanAsk: sheets.PlanAsk{Tag: t.Tag, SpotID: l.spots[sale.customer], PlantingOn: today, HighC: ptr(6.0), Ground: planting.GroundWorkable, Buds: stock.BudsDormant, StandsAlone: ptr(true)}}
 		if _, err := l.do(roles.Advisor, "issue-sheet", kernel.None{}, ask); err != nil {
 			return fmt.Errorf("sheet for %s: %w", sale.customer, err)
 		}

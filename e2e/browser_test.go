@@ -220,7 +220,7 @@ func (p *hand) scan(tag string) {
 
 func (p *hand) sees(text string) {
 	p.t.Helper()
-	at := fmt.Sprintf(`//main//*[contains(normalize-space(.), %q)] | //*[@role="dialog" or @role="alert"][contains(normalize-space(.), %q)]`, text, text)
+	at := fmt.Sprintf(`//main//*[contains(normalize-space(.), %q)] | //*[@role="dialog" or @role="alertdialog" or @role="alert"][contains(normalize-space(.), %q)]`, text, text)
 	p.do(chromedp.WaitReady(at, chromedp.BySearch))
 	p.settle()
 }
@@ -251,6 +251,17 @@ func (p *hand) signIn(name string) {
 	p.goTo("/")
 	p.press("button", name)
 	p.do(chromedp.WaitVisible(`#tag-box`, chromedp.ByQuery))
+}
+
+// answerTheDay answers what a plan asks of the planting day and the tree.
+func (p *hand) answerTheDay() {
+	p.t.Helper()
+	p.sees("Answer this first")
+	p.fill("That day's high", "6")
+	p.choose("The ground that day", "workable")
+	p.choose("Buds", "dormant")
+	p.choose("Does it stand alone?", "yes")
+	p.until(`!document.body.innerText.includes('Answer this first')`)
 }
 
 func (p *hand) picture(file string) {

@@ -180,6 +180,9 @@ func TestFromThePotToTheSheet(t *testing.T) {
 	counter.do(chromedp.Click(`[data-testid="figure-backfill"]`, chromedp.ByQuery))
 	counter.do(chromedp.WaitVisible(byText("h3", "How backfill came"), chromedp.BySearch), chromedp.KeyEvent("\x1b"))
 
+	// The day and whether it stands alone are asked before it goes out.
+	counter.until(`[...document.querySelectorAll('button')].find((b) => b.innerText === 'Issue the sheet').disabled`)
+	counter.answerTheDay()
 	counter.press("button", "Issue the sheet")
 	counter.sees("Sheet 3")
 	counter.sees("66 mm cleared off the top")
@@ -193,9 +196,22 @@ func TestFromThePotToTheSheet(t *testing.T) {
 	}
 	calendar := counter.file("/api/v1/sheets/3/care.ics")
 	assert.Contains(t, calendar, "BEGIN:VCALENDAR")
+	assert.Contains(t, calendar, "RRULE:FREQ=DAILY")
 	tree := h.Tree(tag)
 	assert.Equal(t, stock.Reserved, tree.State)
 	assert.Len(t, tree.Checks, 2)
+
+	// Withdrawn with a reason: it asks, the tree is free, and screen and paper say so.
+	counter.goTo("/bench/" + tag)
+	counter.press("button", "Let the reservation go")
+	counter.sees("Withdraw sheet 3?")
+	counter.fill("Why", "they wait for spring")
+	counter.press("button", "Withdraw it")
+	counter.sees("for sale")
+	assert.Equal(t, stock.ForSale, h.Tree(tag).State)
+	counter.goTo("/sheets/3")
+	counter.sees("they wait for spring Nobody plants by this sheet")
+	assert.Contains(t, counter.paperOf(3), "NOT VALID")
 }
 
 // file fetches with the browser's own session.

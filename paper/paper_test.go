@@ -41,7 +41,7 @@ func sheet(t *testing.T, s words.Speaker, change func(*planting.Input)) paper.Sh
 	day := time.Date(2026, 11, 25, 0, 0, 0, 0, time.UTC)
 	events := care.Calendar(care.Facts{Planted: day, Berm: plan.Berm, MulchMM: plan.MulchMM, DoseL: plan.Basin.DoseL, DepthInDoubt: true, GrownForFruit: true,
 		OldWood: true, CaliperMM: 32, FirstFrostDay: ptr(288), LastFrostDay: ptr(118), StakeMonths: plan.Stake.RemoveAfterMonths, Tender: true, Evergreen: true})
-	return paper.Sheet{Number: 118, Customer: "Petra Averill", Address: "8 Tannery Lane", SpotName: "front lawn", Tag: "K74-QDX", Common: "Hornbeam",
+	return paper.Sheet{Number: 118, Series: "a-sheet-of-ours", Customer: "Petra Averill", Address: "8 Tannery Lane", SpotName: "front lawn", Tag: "K74-QDX", Common: "Hornbeam",
 		Botanical: "Carpinus betulus", LotNumber: 14, IssuedAt: day, IssuedBy: "Bram Okonedo", PlantingOn: day, Marked: "Services marked: LM-1",
 		Done: []string{"66 mm cleared off the top (Ilsa Tarrow)", "19 mm shaved off the side (Ilsa Tarrow)"}, SignedReason: "the customer's wish",
 		CoreVersion: rules.CoreVersion, Input: in, Plan: plan, Words: s.Plan(in, plan, events)}
@@ -145,8 +145,54 @@ func TestCalendarFileIsReadBack(t *testing.T) {
 		assert.Equal(t, sh.Words.Care[i].From.Format(time.DateOnly), start.Format(time.DateOnly))
 		assert.False(t, ids[e.Id()])
 		ids[e.Id()] = true
+		assert.Equal(t, "TRANSPARENT", e.GetProperty(ics.ComponentPropertyTransp).Value, "free time stays free")
+		again := e.GetProperty(ics.ComponentPropertyRrule)
+		c := sh.Words.Care[i]
+		assert.Equal(t, c.EveryDays > 0, again != nil, c.Code)
+		if again != nil {
+			assert.Equal(t, fmt.Sprintf("FREQ=DAILY;INTERVAL=%d;UNTIL=%s", c.EveryDays, c.To.AddDate(0, 0, -1).Format("20060102")), again.Value)
+		}
+	}
+	// A revision keeps the identities and counts up; a withdrawn sheet takes its entries away.
+	revised := sh
+	revised.Revision = 1
+	next, err := ics.ParseCalendar(strings.NewReader(paper.CareCalendar(s, revised)))
+	require.NoError(t, err)
+	for _, e := range next.Events() {
+		assert.True(t, ids[e.Id()])
+		assert.Equal(t, "1", e.GetProperty(ics.ComponentPropertySequence).Value)
+	}
+	ended := sh
+	ended.Ended, ended.EndedAt = "Withdrawn.", &sh.IssuedAt
+	gone, err := ics.ParseCalendar(strings.NewReader(paper.CareCalendar(s, ended)))
+	require.NoError(t, err)
+	assert.Contains(t, gone.Serialize(), "METHOD:CANCEL")
+	for _, e := range gone.Events() {
+		assert.True(t, ids[e.Id()])
+		assert.Equal(t, "CANCELLED", e.GetProperty(ics.ComponentPropertyStatus).Value)
+	}
+	other := sh
+	other.Series = "another-sheet"
+	for _, e := range func() []*ics.VEvent {
+		c, err := ics.ParseCalendar(strings.NewReader(paper.CareCalendar(s, other)))
+		require.NoError(t, err)
+		return c.Events()
+	}() {
+		assert.False(t, ids[e.Id()], "two sheets share no identity")
 	}
 	for _, line := range strings.Split(text, "\r\n") {
 		assert.LessOrEqual(t, len(line), 75, "RFC 5545 folds lines")
 	}
+}
+
+// A sheet that holds no more says so before anything else, with why.
+func TestAWithdrawnSheetSaysSoOnPaper(t *testing.T) {
+	s := words.For("en-US", words.Metric)
+	sh := sheet(t, s, nil)
+	sh.Ended = "Withdrawn on November 28, 2026: they wait for spring."
+	_, text := pdf(t, s, sh, "a4")
+	flat := squash(text)
+	assert.Contains(t, flat, "NOT VALID")
+	assert.Contains(t, flat, "they wait for spring")
+	assert.Less(t, strings.Index(flat, "NOT VALID"), strings.Index(flat, "Hornbeam"))
 }

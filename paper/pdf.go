@@ -117,8 +117,10 @@ func (p *page) head() float64 {
 		p.Line(x, p.GetY()+1, x, p.GetY()+2.2)
 	}
 	p.SetY(p.GetY() + 4.5)
-	if p.locked() {
-		p.notToDig()
+	if sheet.Ended != "" {
+		p.across(s.Say("sheet.ended", nil), sheet.Ended)
+	} else if p.locked() {
+		p.across(s.Say("sheet.not-to-dig", nil), s.Say("sheet.not-to-dig-more", nil))
 	}
 	p.SetFont("answer", "", 22)
 	p.CellFormat(p.inner(), 9, sheet.Words.Headline, "", 1, "L", false, 0, "")
@@ -127,6 +129,10 @@ func (p *page) head() float64 {
 		"tag": sheet.Tag, "lot": fmt.Sprint(sheet.LotNumber)})+". "+sheet.Words.Why, "", "L", false)
 	p.MultiCell(p.inner(), 4.4, s.Say("sheet.for", map[string]any{"customer": sheet.Customer, "address": sheet.Address,
 		"spot": sheet.SpotName})+". "+s.Say("sheet.plant-on", map[string]any{"date": sheet.PlantingOn})+".", "", "L", false)
+	if sheet.Replaces != nil {
+		p.SetFont("text", "B", 9.5)
+		p.MultiCell(p.inner(), 4.4, s.Say("sheet.replaces", map[string]any{"number": fmt.Sprint(*sheet.Replaces)}), "", "L", false)
+	}
 	if sheet.Marked != "" {
 		p.SetFont("text", "B", 9.5)
 		p.MultiCell(p.inner(), 4.4, sheet.Marked, "", "L", false)
@@ -134,13 +140,14 @@ func (p *page) head() float64 {
 	return p.GetY() + 1
 }
 
-func (p *page) notToDig() {
+// across is what must be read before anything else.
+func (p *page) across(loud, more string) {
 	p.SetFillColor(20, 20, 20)
 	p.SetTextColor(255, 255, 255)
 	p.SetFont("answer", "", 24)
-	p.MultiCell(p.inner(), 11, p.s.Say("sheet.not-to-dig", nil), "", "L", true)
+	p.MultiCell(p.inner(), 11, loud, "", "L", true)
 	p.SetFont("text", "", 9.5)
-	p.MultiCell(p.inner(), 5, p.s.Say("sheet.not-to-dig-more", nil), "", "L", true)
+	p.MultiCell(p.inner(), 5, more, "", "L", true)
 	p.SetTextColor(0, 0, 0)
 	p.SetY(p.GetY() + 1.5)
 }

@@ -28,6 +28,15 @@ type Sheet struct {
 	Done         []string
 	SignedReason string
 	CoreVersion  string
+	// Series is the identity of a sheet and its revisions, Revision counts them.
+	Series   string
+	Revision int
+	// Replaces is the sheet that this one revises.
+	Replaces *int
+	// Ended says that it holds no more, "" while it does; Replaced that another took its place.
+	Ended    string
+	EndedAt  *time.Time
+	Replaced bool
 	Input        planting.Input
 	Plan         planting.Plan
 	Words        words.PlanWords

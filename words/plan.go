@@ -81,6 +81,8 @@ type CareWords struct {
 	Text  string    `json:"text"`
 	From  time.Time `json:"from"`
 	To    time.Time `json:"to"`
+	// EveryDays are the days between two of a thing that recurs from From to To, 0 for one that does not.
+	EveryDays int `json:"every_days"`
 }
 
 // Plan says a plan.
@@ -246,7 +248,8 @@ func (s Speaker) quantity(q planting.Quantity, locked bool) QuantityWords {
 }
 
 func (s Speaker) care(e care.Event) CareWords {
-	out := CareWords{Code: e.Code, Date: s.Date(e.Date), Text: s.Measures("care."+string(e.Code), e.Values), From: e.Date, To: e.Until}
+	out := CareWords{Code: e.Code, Date: s.Date(e.Date), Text: s.Measures("care."+string(e.Code), e.Values), From: e.Date, To: e.Until,
+		EveryDays: int(e.Values["every"].Value)}
 	if !e.Until.IsZero() {
 		out.Until = s.Date(e.Until)
 	}

@@ -79,6 +79,19 @@ func ticking(from time.Time) func() time.Time {
 // At stops the clock at a moment.
 func (w *World) At(moment time.Time) { *w.now = func() time.Time { return moment } }
 
+// Job lets the house do one of its own jobs now, whoever's turn it is.
+func (w *World) Job(id string) {
+	w.T.Helper()
+	for _, j := range w.Jobs() {
+		if j.ID == id {
+			_, err := w.Run(context.Background(), j)
+			require.NoError(w.T, err, id)
+			return
+		}
+	}
+	require.Fail(w.T, "there is no such job", id)
+}
+
 // Who is a person of the nursery with the rules in force now.
 func (w *World) Who(signIn string) kernel.Who {
 	var who kernel.Who

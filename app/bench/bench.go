@@ -69,6 +69,8 @@ func Capability(b Bench) kernel.Capability {
 		// Each step has a role of its own, which the core knows.
 		kernel.Deed("move-tree", "POST", "/trees/{tag}/moves", yard.SeeYard, b.move, page).
 			Makes("see-tree", "list-trees", "list-lots", "see-lot", "today", "match", "see-work"),
+		kernel.Deed("take-back-move", "POST", "/trees/{tag}/moves/last", yard.SeeYard, b.takeBack, page).
+			Makes("see-tree", "list-trees", "list-lots", "see-lot", "today", "match", "see-work"),
 		kernel.ReadFile("bench-card", "/trees/{tag}/card.pdf", yard.SeeYard, "application/pdf", b.card),
 		kernel.ReadFile("bench-cards", "/lots/{number}/cards.pdf", yard.SeeYard, "application/pdf", b.cards),
 	}}

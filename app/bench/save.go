@@ -9,6 +9,7 @@ import (
 	housed "sedum/app/rules"
 	"sedum/app/yard"
 	"sedum/core/care"
+	"sedum/core/fault"
 	"sedum/core/rules"
 	"sedum/core/stock"
 	"sedum/kernel"
@@ -164,11 +165,11 @@ func correct(tx *kernel.Tx, p kernel.ByTag, n Correct) (string, error) {
 // Move is a change of state that a person decides.
 type Move struct {
 	Version int         `json:"version"`
-	To      stock.State `json:"to" enum:"sold,sent-back,for-sale,not-yet-judged"`
+	To      stock.State `json:"to" enum:"sold,sent-back,not-yet-judged"`
 	Note    string      `json:"note" maxLength:"500"`
 }
 
-// move sells a tree, lets a reservation go, or decides on a proposed send-back.
+// move sells a tree, takes one back from a customer, or decides on a proposed send-back. A reservation is let go with its sheet.
 func (b Bench) move(tx *kernel.Tx, p kernel.ByTag, m Move) (string, error) {
 	t, err := yard.HoldTree(tx, p.Tag)
 	if err != nil {
@@ -184,7 +185,7 @@ func (b Bench) move(tx *kernel.Tx, p kernel.ByTag, m Move) (string, error) {
 		return "", kernel.Refused{Code: "no-such-move", Field: "to"}
 	}
 	m.Note = strings.TrimSpace(m.Note)
-	if t.State == stock.Apart && m.To == stock.NotJudged && m.Note == "" {
+	if stock.NeedsReason(t.State, m.To) && m.Note == "" {
 		return "", kernel.Refused{Code: "apart-with-reason", Field: "note"}
 	}
 	if m.To == stock.Sold {
@@ -200,6 +201,41 @@ func (b Bench) move(tx *kernel.Tx, p kernel.ByTag, m Move) (string, error) {
 		}
 	}
 	return t.ID, yard.Move(tx, t, m.To, m.Note, nil)
+}
+
+// TakenBack is why the last step of a tree was a mistake.
+type TakenBack struct {
+	Version int    `json:"version"`
+	Reason  string `json:"reason" maxLength:"500"`
+}
+
+// takeBack puts a tree back to where it stood before it was sold, sent back or lost by mistake.
+func (b Bench) takeBack(tx *kernel.Tx, p kernel.ByTag, n TakenBack) (string, error) {
+	t, err := yard.HoldTree(tx, p.Tag)
+	if err != nil {
+		return "", err
+	}
+	if t.Version != n.Version {
+		return "", b.stale(tx, t)
+	}
+	n.Reason = strings.TrimSpace(n.Reason)
+	if err := fault.Missing("reason", n.Reason).Err(); err != nil {
+		return "", err
+	}
+	if !t.State.Left() {
+		return "", kernel.Refused{Code: "no-such-move", Field: "tag"}
+	}
+	if !stock.MayTakeBack(t.State, tx.Who.Role) {
+		return "", kernel.ErrNotAllowed
+	}
+	last, err := yard.LastEvent(tx, t.ID)
+	if err != nil {
+		return "", err
+	}
+	if last.ToState != t.State {
+		return "", kernel.Refused{Code: "no-such-move", Field: "tag"}
+	}
+	return t.ID, yard.Move(tx, t, last.FromState, n.Reason, nil)
 }
 
 // mayLast refuses bare roots that are spent.

@@ -126,6 +126,10 @@ func (m *lotMachine) Decide(t *rapid.T) {
 	tag, tree := m.pick(t)
 	to := rapid.SampledFrom([]stock.State{stock.SentBack, stock.NotJudged}).Draw(t, "to")
 	move := bench.Move{Version: tree.version, To: to, Note: "by the machine"}
+	if tree.state == stock.Sold && to == stock.NotJudged { // a customer brings it back
+		m.moved(t, m.w.Err(m.w.Advisor, "move-tree", ByTag(tag), move), tree, to)
+		return
+	}
 	if tree.state != stock.Apart {
 		mustRefuse(t, m.w.Err(m.w.Manager, "move-tree", ByTag(tag), move), "no-such-move")
 		return

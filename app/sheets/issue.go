@@ -5,6 +5,7 @@ import (
 	"strings"
 
 	records "sedum/app/yard"
+	"sedum/core/fault"
 	"sedum/core/planting"
 	"sedum/core/rules"
 	"sedum/core/stock"
@@ -15,10 +16,12 @@ import (
 // Issue asks for a sheet: a plan, and the reason an advisor signs with when something stands against it.
 type Issue struct {
 	PlanAsk
-	TreeVersion  int            `json:"tree_version"`
-	SignedReason string         `json:"signed_reason" maxLength:"500"`
-	Units        words.Units    `json:"units"`
-	Language     words.Language `json:"language"`
+	TreeVersion  int    `json:"tree_version"`
+	SignedReason string `json:"signed_reason" maxLength:"500"`
+	// Replaces is the number of the sheet of the same tree that this one revises, 0 for none.
+	Replaces int            `json:"replaces,omitempty" minimum:"0"`
+	Units    words.Units    `json:"units"`
+	Language words.Language `json:"language"`
 }
 
 // issue freezes a plan as a numbered sheet and reserves its tree. The tree is held before the plan is made, so that the plan is that of
@@ -35,7 +38,17 @@ func (desk Desk) issue(tx *kernel.Tx, _ kernel.None, ask Issue) (number int, err
 		current, err := records.Show(tx, t.Tag)
 		return 0, errors.Join(err, kernel.Stale{Current: current})
 	}
-	if t.State != stock.ForSale {
+	var before *Sheet
+	if ask.Replaces > 0 {
+		s, _, err := held(tx, ask.Replaces)
+		if err == nil && (s.TreeID != t.ID || t.State != stock.Reserved) {
+			err = kernel.Refused{Code: "sheet-of-another", Field: "replaces"}
+		}
+		if err != nil {
+			return 0, err
+		}
+		before = &s
+	} else if t.State != stock.ForSale {
 		return 0, kernel.Refused{Code: "not-for-sale", Field: "tag"}
 	}
 	p, err := desk.make(tx, ask.PlanAsk)
@@ -43,6 +56,13 @@ func (desk Desk) issue(tx *kernel.Tx, _ kernel.None, ask Issue) (number int, err
 		return 0, err
 	}
 	ask.SignedReason = strings.TrimSpace(ask.SignedReason)
+	var unanswered fault.List
+	for _, name := range ask.open() {
+		unanswered.Add(name, fault.Required, nil)
+	}
+	if err := unanswered.Err(); err != nil {
+		return 0, err
+	}
 	switch {
 	case p.plan.Refused != "":
 		return 0, kernel.Refused{Code: string(p.plan.Refused), Field: "spot_id"}
@@ -62,8 +82,18 @@ func (desk Desk) issue(tx *kernel.Tx, _ kernel.None, ask Issue) (number int, err
 	if len(p.plan.Stops) > 0 {
 		s.SignedReason = ask.SignedReason
 	}
+	s.Series = s.ID
+	if before != nil {
+		s.Replaces, s.Series, s.Revision = &before.Number, before.Series, before.Revision+1
+		if s.Series == "" { // issued by an earlier program
+			s.Series = before.ID
+		}
+	}
 	if err := kernel.Add(tx, &s); err != nil {
 		return 0, err
+	}
+	if before != nil { // its tree stays reserved, now by the new one
+		return n, before.end(tx, t, "", &n)
 	}
 	return n, records.Move(tx, t, stock.Reserved, "", nil)
 }

@@ -1,6 +1,7 @@
 package sheets
 
 import (
+	"cmp"
 	"slices"
 	"time"
 
@@ -22,14 +23,34 @@ import (
 
 // PlanAsk is which tree goes where, what today is like, and the schools chosen for this sheet.
 type PlanAsk struct {
-	Tag         string                `json:"tag"`
-	SpotID      string                `json:"spot_id"`
-	PlantingOn  string                `json:"planting_on" doc:"YYYY-MM-DD"`
-	HighC       float64               `json:"high_c" minimum:"-60" maximum:"60" doc:"that day's high"`
-	Ground      planting.Ground       `json:"ground"`
-	Buds        stock.Buds            `json:"buds"`
-	StandsAlone bool                  `json:"stands_alone"`
+	Tag        string `json:"tag"`
+	SpotID     string `json:"spot_id"`
+	PlantingOn string `json:"planting_on" doc:"YYYY-MM-DD"`
+	// What is asked of the day and the tree; a plan may be drawn before it is answered, and is not issued before.
+	HighC       *float64              `json:"high_c,omitempty" minimum:"-60" maximum:"60" doc:"that day's high"`
+	Ground      planting.Ground       `json:"ground,omitempty" optional:"true"`
+	Buds        stock.Buds            `json:"buds,omitempty" optional:"true"`
+	StandsAlone *bool                 `json:"stands_alone,omitempty"`
 	Schools     map[rules.Step]string `json:"schools"`
+}
+
+// open names what was not answered; a plan drawn meanwhile takes a mild day, workable ground and dormant buds, and holds the tree for one
+// that cannot stand alone.
+func (a PlanAsk) open() []string {
+	out := []string{}
+	for _, each := range []struct {
+		name string
+		open bool
+	}{{"ground", a.Ground == ""}, {"high_c", a.HighC == nil}, {"buds", a.Buds == ""}, {"stands_alone", a.StandsAlone == nil}} {
+		if each.open {
+			out = append(out, each.name)
+		}
+	}
+	return out
+}
+
+func (a PlanAsk) today(day time.Time) planting.Today {
+	return planting.Today{DayOfYear: care.DayOf(day), HighC: orElse(a.HighC, 8), Ground: cmp.Or(a.Ground, planting.GroundWorkable), Buds: cmp.Or(a.Buds, stock.BudsDormant)}
 }
 
 // planned is a plan with the records it was made of.
@@ -88,8 +109,8 @@ func (desk Desk) make(tx *kernel.Tx, ask PlanAsk) (planned, error) {
 		return p, err
 	}
 	p.input = planting.Input{
-		Tree: planTree(p.tree, ask.StandsAlone), Kind: match.PlanKind(p.tree.Lot.Kind, p.spot.Spot.Ground), Spot: planSpot(p.spot, p.plantingOn),
-		Today: planting.Today{DayOfYear: care.DayOf(p.plantingOn), HighC: ask.HighC, Ground: ask.Ground, Buds: ask.Buds},
+		Tree: planTree(p.tree, ask.StandsAlone != nil && *ask.StandsAlone), Kind: match.PlanKind(p.tree.Lot.Kind, p.spot.Spot.Ground), Spot: planSpot(p.spot, p.plantingOn),
+		Today: ask.today(p.plantingOn),
 	}
 	p.fit = match.Judge(p.house, p.spot, p.tree.Lot, records.Offer{LotID: t.LotID, HeightM: c.Readings.HeightM, Tag: t.Tag})
 	if p.input.Standing, err = desk.standing(tx, p); err != nil {

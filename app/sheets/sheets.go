@@ -62,6 +62,16 @@ type Sheet struct {
 	Content      Content `gorm:"serializer:json"`
 	SignedReason string
 	CoreVersion  string
+
+	// A withdrawn sheet holds no more; WithdrawnBy is nil when the house did it by a rule.
+	WithdrawnAt     *time.Time
+	WithdrawnBy     *string
+	WithdrawnReason string
+	// Replaces and ReplacedBy join a sheet and its revisions; Series is the same in all of them, Revision counts them from 0.
+	Replaces   *int
+	ReplacedBy *int
+	Series     string
+	Revision   int
 }
 
 // IssueSheets is for those who stand before a customer.
@@ -75,13 +85,17 @@ func Capability(desk Desk) kernel.Capability {
 	return kernel.Capability{Name: "sheets", Tables: kernel.Folder(tables), Operations: []kernel.Operation{
 		kernel.Ask("plan", "/plan", match.MatchAndPlan, desk.showPlan),
 		kernel.AskFile("draft-pdf", "/plan/draft.pdf", match.MatchAndPlan, "application/pdf", desk.draftPDF),
-		kernel.Deed("issue-sheet", "POST", "/sheets", IssueSheets, desk.issue, func(tx *kernel.Tx, _ kernel.None, number int) (Page, error) { return page(tx, number) }).
-			Makes("list-sheets", "see-tree", "list-trees", "list-lots", "match", "today"),
+		kernel.Deed("issue-sheet", "POST", "/sheets", IssueSheets, desk.issue, func(tx *kernel.Tx, _ kernel.None, number int) (Page, error) { return desk.page(tx, number) }).
+			Makes("list-sheets", "see-sheet", "sheets-of-tree", "see-tree", "list-trees", "list-lots", "match", "today"),
+		kernel.Deed("withdraw-sheet", "POST", "/sheets/{number}/withdrawal", IssueSheets, withdraw, func(tx *kernel.Tx, _ kernel.ByNumber, number int) (Page, error) {
+			return desk.page(tx, number)
+		}).Makes("list-sheets", "see-sheet", "sheets-of-tree", "see-tree", "list-trees", "list-lots", "match", "today"),
+		kernel.Read("sheets-of-tree", "/trees/{tag}/sheets", ground.SeeGround, ofTree),
 		kernel.Read("list-sheets", "/sheets", ground.SeeGround, list),
-		kernel.Read("see-sheet", "/sheets/{number}", ground.SeeGround, func(tx *kernel.Tx, p kernel.ByNumber) (Page, error) { return page(tx, p.Number) }),
+		kernel.Read("see-sheet", "/sheets/{number}", ground.SeeGround, func(tx *kernel.Tx, p kernel.ByNumber) (Page, error) { return desk.page(tx, p.Number) }),
 		kernel.ReadFile("sheet-pdf", "/sheets/{number}/sheet.pdf", ground.SeeGround, "application/pdf", sheetPDF),
 		kernel.ReadFile("sheet-calendar", "/sheets/{number}/care.ics", ground.SeeGround, "text/calendar", calendar),
-	}}
+	}, Jobs: []kernel.Job{desk.watch()}}
 }
 
 func byNumber(tx *kernel.Tx, number int) (Sheet, error) {

@@ -1,6 +1,7 @@
 package sheets_test
 
 import (
+	"strings"
 	"testing"
 	"time"
 
@@ -8,7 +9,9 @@ import (
 	"github.com/stretchr/testify/require"
 
 	. "sedum/app/apptest"
+	"sedum/app/bench"
 	"sedum/app/ground"
+	"sedum/app/messages"
 	"sedum/app/rules"
 	"sedum/app/sheets"
 	"sedum/core/fault"
@@ -21,7 +24,7 @@ import (
 func ask(w *World, customer string) sheets.Issue {
 	t := w.TreeIn(stock.ForSale)
 	return sheets.Issue{TreeVersion: t.Version, Units: "metric", Language: "en-US", PlanAsk: sheets.PlanAsk{Tag: t.Tag, SpotID: w.SpotOf(customer).ID,
-		PlantingOn: "2026-11-25", HighC: 6, Ground: "workable", Buds: "dormant", StandsAlone: true}}
+		PlantingOn: "2026-11-25", HighC: Ptr(6.0), Ground: "workable", Buds: "dormant", StandsAlone: Ptr(true)}}
 }
 
 func issue(w *World, who kernel.Who, i sheets.Issue) (int, error) {
@@ -51,7 +54,10 @@ func TestASheetIsFrozenAndReservesItsTree(t *testing.T) {
 	w.Deed(w.Manager, "change-rule", kernel.None{}, rules.NewChange{Key: string(house.HoleRaiseGood), Value: "60", Reason: "our ground settles"})
 	w.Manager = w.Who("wren")
 	assert.InDelta(t, 25, sheet(w, number).Content.Plan.Hole.FinishedRaiseMM, 0.01, "a changed rule does not change an issued sheet")
-	assert.Equal(t, before, Saw[sheets.Page](w, "see-sheet", ByNumber(number)))
+	after := Saw[sheets.Page](w, "see-sheet", ByNumber(number))
+	assert.Equal(t, []string{"held-until", "rules"}, codes(after.Now), "and whoever opens it is told")
+	after.Now = before.Now
+	assert.Equal(t, before, after)
 	kept := house.Restore(sheet(w, number).Content.House)
 	assert.InDelta(t, house.House{}.Value(house.HoleRaiseGood), kept.Value(house.HoleRaiseGood), 0, "and its rules are kept with it, whole")
 	_, err = issue(w, w.Advisor, i)
@@ -128,4 +134,139 @@ func TestAMarkingThatEndsBeforeThePlantingDayLocksThePlan(t *testing.T) {
 		assert.EqualValues(t, code, l[0].Code)
 		assert.Equal(t, "planting_on", l[0].Field)
 	}
+}
+
+func codes(said []kernel.Sentence) []string {
+	out := []string{}
+	for _, each := range said {
+		out = append(out, each.Code)
+	}
+	return out
+}
+
+// The day, the ground, the buds and whether it stands are asked in the open: a plan is drawn without them, a sheet is not issued.
+func TestASheetAsksWhatAPlanAssumes(t *testing.T) {
+	w := Open(t)
+	i := ask(w, "Petra Averill")
+	i.HighC, i.Ground, i.Buds, i.StandsAlone = nil, "", "", nil
+	drawn, err := Did[sheets.Planned](w, w.Advisor, "plan", kernel.None{}, i.PlanAsk)
+	require.NoError(t, err)
+	assert.Equal(t, []string{"ground", "high_c", "buds", "stands_alone"}, drawn.Open)
+	assert.NotEqual(t, "none", string(drawn.Plan.Stake.Kind), "nobody said that it stands alone")
+	i.HighC, i.Ground, i.Buds = Ptr(6.0), "workable", "dormant"
+	_, err = issue(w, w.Advisor, i)
+	Fault(t, err, "stands_alone", fault.Required)
+	i.StandsAlone = Ptr(true)
+	_, err = issue(w, w.Advisor, i)
+	require.NoError(t, err)
+}
+
+func withdrawn(w *World, who kernel.Who, number int, reason string) (int, error) {
+	return Did[int](w, who, "withdraw-sheet", ByNumber(number), sheets.Withdrawal{Reason: reason})
+}
+
+// A sheet that is withdrawn lets its tree go and says so; it cannot be withdrawn twice; once the tree is sold only a manager does it.
+func TestASheetIsWithdrawn(t *testing.T) {
+	w := Open(t)
+	i := ask(w, "Petra Averill")
+	number, err := issue(w, w.Advisor, i)
+	require.NoError(t, err)
+	_, err = withdrawn(w, w.Advisor, number, "  ")
+	Fault(t, err, "reason", fault.Required)
+	_, err = withdrawn(w, w.Advisor, number, "They wait for spring.")
+	require.NoError(t, err)
+	assert.Equal(t, stock.ForSale, w.Tree(i.Tag).State)
+	p := Saw[sheets.Page](w, "see-sheet", ByNumber(number))
+	assert.Equal(t, []string{"withdrawn"}, codes(p.Now))
+	assert.Contains(t, p.Now[0].Text, "They wait for spring.")
+	assert.False(t, p.MayWithdraw)
+	_, err = withdrawn(w, w.Manager, number, "again")
+	Refused(t, err, "sheet-withdrawn")
+
+	i.TreeVersion = w.Tree(i.Tag).Version
+	again, err := issue(w, w.Advisor, i)
+	require.NoError(t, err, "the tree is free for another sheet")
+	w.Deed(w.Advisor, "move-tree", ByTag(i.Tag), bench.Move{Version: w.Tree(i.Tag).Version, To: stock.Sold})
+	_, err = withdrawn(w, w.Advisor, again, "wrong address")
+	require.ErrorIs(t, err, kernel.ErrNotAllowed)
+	_, err = withdrawn(w, w.Manager, again, "wrong address")
+	require.NoError(t, err)
+	assert.Equal(t, stock.Sold, w.Tree(i.Tag).State, "the tree has left; only the sheet is withdrawn")
+}
+
+// A revision takes the place of its sheet and keeps the tree; the calendar's entries keep their identity and count up.
+func TestASheetIsRevised(t *testing.T) {
+	w := Open(t)
+	i := ask(w, "Petra Averill")
+	first, err := issue(w, w.Advisor, i)
+	require.NoError(t, err)
+	i.TreeVersion, i.Replaces, i.PlantingOn = w.Tree(i.Tag).Version, first, "2026-11-27"
+	second, err := issue(w, w.Advisor, i)
+	require.NoError(t, err)
+	assert.Equal(t, stock.Reserved, w.Tree(i.Tag).State)
+	old, revised := sheet(w, first), sheet(w, second)
+	assert.Equal(t, second, *old.ReplacedBy)
+	assert.Equal(t, first, *revised.Replaces)
+	assert.Equal(t, old.Series, revised.Series)
+	assert.Equal(t, 1, revised.Revision)
+	assert.Equal(t, []string{"replaced"}, codes(Saw[sheets.Page](w, "see-sheet", ByNumber(first)).Now))
+	held := Saw[sheets.OfTree](w, "sheets-of-tree", ByTag(i.Tag))
+	assert.Equal(t, second, held.Holds)
+	assert.Len(t, held.Sheets, 2)
+	i.TreeVersion, i.Replaces = w.Tree(i.Tag).Version, first
+	_, err = issue(w, w.Advisor, i)
+	Refused(t, err, "sheet-withdrawn")
+}
+
+// A reservation says before that it ends, and ends by the house rule, each once, without anybody asking.
+func TestAReservationRunsOut(t *testing.T) {
+	w := Open(t)
+	i := ask(w, "Petra Averill") // planted on 25 November, held for 14 days more
+	number, err := issue(w, w.Advisor, i)
+	require.NoError(t, err)
+	told := func() (out []string) {
+		all, err := Did[messages.All](w, w.Advisor, "list-messages", kernel.None{}, nil)
+		require.NoError(t, err)
+		for _, m := range all.Messages {
+			if strings.Contains(m.Text, i.Tag) {
+				out = append(out, m.Text)
+			}
+		}
+		return out
+	}
+	before := len(told())
+	w.At(time.Date(2026, 12, 4, 10, 0, 0, 0, time.UTC))
+	w.Job("sheet-watch")
+	assert.Len(t, told(), before)
+	w.At(time.Date(2026, 12, 7, 10, 0, 0, 0, time.UTC))
+	w.Job("sheet-watch")
+	w.Job("sheet-watch")
+	require.Len(t, told(), before+1)
+	assert.Contains(t, told()[0], "December 9, 2026")
+	assert.Equal(t, stock.Reserved, w.Tree(i.Tag).State)
+	w.At(time.Date(2026, 12, 10, 10, 0, 0, 0, time.UTC))
+	w.Job("sheet-watch")
+	w.Job("sheet-watch")
+	assert.Len(t, told(), before+2)
+	assert.Equal(t, stock.ForSale, w.Tree(i.Tag).State)
+	assert.NotNil(t, sheet(w, number).WithdrawnAt)
+}
+
+// What changes under a sheet is told to whoever opens it: the ground, the marking, the tree.
+func TestASheetTellsWhatChangedUnderIt(t *testing.T) {
+	w := Open(t)
+	i := ask(w, "Petra Averill")
+	number, err := issue(w, w.Advisor, i)
+	require.NoError(t, err)
+	now := func() []string { return codes(Saw[sheets.Page](w, "see-sheet", ByNumber(number)).Now) }
+	assert.Equal(t, []string{"held-until"}, now())
+	spot := w.SpotOf("Petra Averill")
+	change := ground.Change{Version: spot.Version, SiteVersion: spot.SiteVersion, Name: spot.Name, LatDeg: spot.LatDeg, Ground: spot.Ground, Climate: spot.Climate}
+	change.Ground.RaiseMM = 150
+	w.Deed(w.Advisor, "save-spot", ByID(spot.ID), change)
+	assert.Equal(t, []string{"held-until", "ground"}, now())
+	w.Deed(w.Advisor, "move-tree", ByTag(i.Tag), bench.Move{Version: w.Tree(i.Tag).Version, To: stock.Sold})
+	assert.Equal(t, []string{"ground"}, now())
+	w.At(w.Clock().AddDate(0, 0, 3))
+	assert.Empty(t, now(), "after its day it is a record")
 }

@@ -6,9 +6,11 @@ import (
 
 	"sedum/app/match"
 	housed "sedum/app/rules"
+	"sedum/app/yard"
 	"sedum/core/calc"
 	"sedum/core/planting"
 	"sedum/core/rules"
+	"sedum/core/stock"
 	"sedum/kernel"
 	"sedum/words"
 )
@@ -24,8 +26,10 @@ type Planned struct {
 	Plan        planting.Plan     `json:"plan"`
 	Words       words.PlanWords   `json:"words"`
 	Stops       []kernel.Sentence `json:"stops"`
-	Schools     []housed.School   `json:"schools"`
-	Fit         match.Candidate   `json:"fit"`
+	// Open names what must be answered before the sheet is issued.
+	Open    []string        `json:"open"`
+	Schools []housed.School `json:"schools"`
+	Fit     match.Candidate `json:"fit"`
 }
 
 func (desk Desk) showPlan(tx *kernel.Tx, _ kernel.None, ask PlanAsk) (Planned, error) {
@@ -37,7 +41,7 @@ func (desk Desk) showPlan(tx *kernel.Tx, _ kernel.None, ask PlanAsk) (Planned, e
 	out := Planned{
 		Tag: p.tree.Tree.Tag, TreeVersion: p.tree.Tree.Version, Common: p.tree.Lot.Called(),
 		Customer: p.spot.Spot.Site.Customer.Name, SpotName: p.spot.Spot.Name, Input: p.input, Plan: calc.Rounded(p.plan),
-		Words: s.PlanInMeasures(s.Plan(p.input, p.plan, p.care), p.plan, p.measures), Stops: []kernel.Sentence{}, Fit: p.fit.Show(s, p.house),
+		Words: s.PlanInMeasures(s.Plan(p.input, p.plan, p.care), p.plan, p.measures), Stops: []kernel.Sentence{}, Open: ask.open(), Fit: p.fit.Show(s, p.house),
 		Schools: housed.Schools(s, func(step rules.Step) string { return p.plan.Schools[string(step)] }),
 	}
 	for _, stop := range p.plan.Stops {
@@ -77,15 +81,23 @@ func Newest(tx *kernel.Tx, before, limit int) ([]Line, error) {
 		before = 1 << 30
 	}
 	return kernel.Rows[Line](tx, `SELECT number, JSON_VALUE(content, '$.tag') AS tag, JSON_VALUE(content, '$.common') AS common, JSON_VALUE(content, '$.customer') AS customer,
-		JSON_VALUE(content, '$.spot_name') AS spot_name, issued_at, JSON_VALUE(content, '$.issued_by') AS issued_by FROM sheets WHERE number < ? ORDER BY number DESC LIMIT ?`, before, limit)
+		JSON_VALUE(content, '$.spot_name') AS spot_name, issued_at, JSON_VALUE(content, '$.issued_by') AS issued_by, withdrawn_at, replaced_by FROM sheets WHERE number < ? ORDER BY number DESC LIMIT ?`, before, limit)
 }
 
-func page(tx *kernel.Tx, number int) (Page, error) {
+func (desk Desk) page(tx *kernel.Tx, number int) (Page, error) {
 	sheet, err := byNumber(tx, number)
 	if err != nil {
 		return Page{}, err
 	}
-	return sheet.page(tx.Say), nil
+	out := sheet.page(tx.Say)
+	if out.Now, err = desk.now(tx, sheet); err != nil {
+		return out, err
+	}
+	t, err := yard.TreesByID(tx, []string{sheet.TreeID})
+	out.MayWithdraw = err == nil && len(t) == 1 && sheet.WithdrawnAt == nil && planting.MayWithdraw(t[0].State, tx.Who.Role)
+	out.MayRevise = out.MayWithdraw && t[0].State == stock.Reserved
+	out.SpotID = sheet.SpotID
+	return out, err
 }
 
 // Line is a sheet in a list.
@@ -97,28 +109,37 @@ type Line struct {
 	SpotName string    `json:"spot_name"`
 	IssuedAt time.Time `json:"issued_at"`
 	IssuedBy string    `json:"issued_by"`
+	// WithdrawnAt is when it ceased to hold, ReplacedBy the sheet that took its place.
+	WithdrawnAt *time.Time `json:"withdrawn_at"`
+	ReplacedBy  *int       `json:"replaced_by"`
 }
 
 // Page is an issued sheet, drawn again from what it kept.
 type Page struct {
 	Line
-	Address      string          `json:"address"`
-	PlantingOn   string          `json:"planting_on"`
-	PlantingText string          `json:"planting_text"`
-	Botanical    string          `json:"botanical"`
-	Marked       string          `json:"marked"`
-	Done         []string        `json:"done"`
-	Signed       string          `json:"signed"`
-	Units        words.Units     `json:"units"`
-	CoreVersion  string          `json:"core_version"`
-	Input        planting.Input  `json:"input"`
-	Plan         planting.Plan   `json:"plan"`
-	Words        words.PlanWords `json:"words"`
+	Address      string   `json:"address"`
+	PlantingOn   string   `json:"planting_on"`
+	PlantingText string   `json:"planting_text"`
+	Botanical    string   `json:"botanical"`
+	Marked       string   `json:"marked"`
+	Done         []string `json:"done"`
+	Signed       string   `json:"signed"`
+	// Now is what has changed since it went out.
+	Now         []kernel.Sentence `json:"now"`
+	SpotID      string            `json:"spot_id"`
+	Replaces    *int              `json:"replaces"`
+	MayWithdraw bool              `json:"may_withdraw"`
+	MayRevise   bool              `json:"may_revise"`
+	Units       words.Units       `json:"units"`
+	CoreVersion string            `json:"core_version"`
+	Input       planting.Input    `json:"input"`
+	Plan        planting.Plan     `json:"plan"`
+	Words       words.PlanWords   `json:"words"`
 }
 
 func (sheet Sheet) line() Line {
 	c := sheet.Content
-	return Line{sheet.Number, c.Tag, c.Common, c.Customer, c.SpotName, sheet.IssuedAt, c.IssuedBy}
+	return Line{sheet.Number, c.Tag, c.Common, c.Customer, c.SpotName, sheet.IssuedAt, c.IssuedBy, sheet.WithdrawnAt, sheet.ReplacedBy}
 }
 
 func (sheet Sheet) page(s words.Speaker) Page {
@@ -126,7 +147,7 @@ func (sheet Sheet) page(s words.Speaker) Page {
 	out := Page{
 		Line: sheet.line(), Address: c.Address, PlantingOn: sheet.PlantingOn.Format(time.DateOnly), Botanical: c.Botanical,
 		PlantingText: s.Say("sheet.plant-on", map[string]any{"date": sheet.PlantingOn}),
-		Marked:       markedText(s, c), Done: doneTexts(s, c), Units: c.Units, CoreVersion: sheet.CoreVersion, Input: c.Input,
+		Marked:       markedText(s, c), Done: doneTexts(s, c), Units: c.Units, CoreVersion: sheet.CoreVersion, Input: c.Input, Now: []kernel.Sentence{}, Replaces: sheet.Replaces,
 		Plan: calc.Rounded(c.Plan), Words: s.PlanInMeasures(s.Plan(c.Input, c.Plan, c.Care), c.Plan, c.Measures),
 	}
 	if sheet.SignedReason != "" {

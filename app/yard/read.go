@@ -85,6 +85,11 @@ func HoldTree(tx *kernel.Tx, typed string) (Tree, error) {
 	return orMissingTag(kernel.Held[Tree](tx, "SELECT * FROM trees WHERE tag = ?", code))
 }
 
+// HoldTreeByID is HoldTree of a tree that is known by its id.
+func HoldTreeByID(tx *kernel.Tx, id string) (Tree, error) {
+	return kernel.Held[Tree](tx, "SELECT * FROM trees WHERE id = ?", id)
+}
+
 // TreesByID finds trees by their ids.
 func TreesByID(tx *kernel.Tx, ids []string) ([]Tree, error) {
 	if len(ids) == 0 {
@@ -160,4 +165,13 @@ type Closed struct {
 func RecordOf(tx *kernel.Tx, growerID string) ([]Closed, error) {
 	return kernel.Rows[Closed](tx,
 		"SELECT number, decision, decided_at FROM lots WHERE grower_id = ? AND decided_at IS NOT NULL AND unchecked = FALSE ORDER BY decided_at, number", growerID)
+}
+
+// LastEvent is the newest step of a tree that a person decided.
+func LastEvent(tx *kernel.Tx, treeID string) (Event, error) {
+	list, err := kernel.Rows[Event](tx, "SELECT * FROM tree_events WHERE tree_id = ? ORDER BY at DESC, id DESC LIMIT 1", treeID)
+	if err != nil || len(list) == 0 {
+		return Event{}, errors.Join(err, kernel.ErrMissing)
+	}
+	return list[0], nil
 }

@@ -203,6 +203,8 @@ const (
 	ClockAssumedC          Key = "clock.assumed_c"
 	ClockAssumedRH         Key = "clock.assumed_rh_pct"
 	YardLastChance         Key = "yard.last_chance_months"
+	SheetReservation       Key = "sheet.reservation_days"
+	SheetReservationWarn   Key = "sheet.reservation_warn_days"
 	MinutesPlug            Key = "time.plug_min"
 	MinutesWhip            Key = "time.whip_min"
 	HoldShort              Key = "hold.short_days"
@@ -482,6 +484,8 @@ var catalogue = []Rule{
 	{ClockKillingC, -3, -10, 0, "C"},
 	{ClockColdPackC, 5, 0, 10, "C"},
 	{YardLastChance, 18, 6, 60, "months"},
+	{SheetReservation, 14, 1, 120, "days"},
+	{SheetReservationWarn, 3, 0, 30, "days"},
 	{MinutesPlug, 3, 1, 30, "min"},
 	{MinutesWhip, 6, 1, 60, "min"},
 	{HoldShort, 14, 3, 42, "days"},

@@ -19,13 +19,25 @@ type Step struct {
 const (
 	SellTrees    = "sell-trees"
 	DecideReturn = "decide-return"
+	TakeReturn   = "take-return"
+	TakeBack     = "take-back"
 )
 
 // Steps lists every change of state that a person may decide.
 func Steps() []Step {
 	sell := func(from, to State) Step { return Step{from, to, SellTrees, roles.Counter()} }
 	back := func(to State) Step { return Step{Apart, to, DecideReturn, roles.Office()} }
-	return []Step{sell(ForSale, Sold), sell(Reserved, Sold), sell(Reserved, ForSale), sell(Unreleased, Sold), back(SentBack), back(NotJudged)}
+	return []Step{sell(ForSale, Sold), sell(Reserved, Sold), sell(Unreleased, Sold), back(SentBack), back(NotJudged),
+		{Sold, NotJudged, TakeReturn, roles.Counter()}}
+}
+
+// MayTakeBack tells whether a step that was entered by mistake may be taken back by a person of a role: a sale, a send-back or a loss, by a
+// manager (handbook, stock.md, "The state follows the facts").
+func MayTakeBack(s State, role roles.Role) bool { return s.Left() && slices.Contains(roles.Office(), role) }
+
+// NeedsReason tells whether a step asks for a reason: what ends apart, and what comes back from a customer.
+func NeedsReason(from, to State) bool {
+	return to == NotJudged && (from == Apart || from == Sold)
 }
 
 // ErrNoStep says that a tree cannot go from one state to the other by anybody's word.

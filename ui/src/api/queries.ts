@@ -33,6 +33,13 @@ export const treeQuery = (tag: string) =>
     retry: false,
   })
 
+/** The sheets of a tree, and which of them holds it. */
+export const treeSheetsQuery = (tag: string) =>
+  queryOptions({
+    queryKey: keyOf('sheets-of-tree', tag),
+    queryFn: () => ask(client.GET('/api/v1/trees/{tag}/sheets', { params: { path: { tag } } })),
+  })
+
 /** The core's answer to what has been entered so far; the last one stays until the next is there. */
 export const assessQuery = (subject: Subject, readings: Readings) =>
   queryOptions({

@@ -1172,6 +1172,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/sheets/{number}/withdrawal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["withdraw-sheet"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/soaks": {
         parameters: {
             query?: never;
@@ -1492,6 +1508,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/trees/{tag}/moves/last": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["take-back-move"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/trees/{tag}/photos": {
         parameters: {
             query?: never;
@@ -1502,6 +1534,22 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["add-photo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/trees/{tag}/sheets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["sheets-of-tree"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1783,7 +1831,7 @@ export interface components {
         BenchMove: {
             note: string;
             /** @enum {string} */
-            to: "sold" | "sent-back" | "for-sale" | "not-yet-judged";
+            to: "sold" | "sent-back" | "not-yet-judged";
             /** Format: int64 */
             version: number;
         };
@@ -1815,6 +1863,11 @@ export interface components {
             state: components["schemas"]["StockState"];
             state_word: string;
             tag: string;
+            /** Format: int64 */
+            version: number;
+        };
+        BenchTakenBack: {
+            reason: string;
             /** Format: int64 */
             version: number;
         };
@@ -3463,7 +3516,7 @@ export interface components {
             value: number;
         };
         /** @enum {string} */
-        RulesKey: "flare.probe_fall_share" | "flare.probe_distance_mm" | "flare.apart_deg" | "flare.stray_mm" | "flare.surface_share" | "flare.surface_least_mm" | "flare.surface_most_mm" | "flare.shallow_share" | "flare.shallow_most_mm" | "flare.ball_left_share" | "flare.deep_most_mm" | "roots.collar_ratio" | "roots.collar_gap_mm" | "roots.touching_gap_mm" | "roots.grooved_ratio" | "roots.snip_most" | "roots.slice_least_mm" | "roots.girdling_arc_deg" | "roots.strangling_ratio" | "roots.strangling_arc_deg" | "roots.radial_arc_deg" | "roots.fine_mm" | "roots.fine_share" | "roots.severe_arc_deg" | "roots.major_ratio" | "roots.major_arc_deg" | "roots.major_mm" | "roots.major_thick_arc_deg" | "roots.moderate_sum" | "roots.main_least" | "roots.cut_most_share" | "roots.cut_dormant_share" | "roots.fill_hold_pct" | "roots.fill_support_pct" | "roots.side_felt_pct" | "roots.side_tease_pct" | "roots.bottom_felt_pct" | "roots.slice_most_mm" | "roots.slice_share" | "roots.shave_share" | "roots.shave_least_mm" | "roots.shave_most_mm" | "roots.shave_needed_mm" | "roots.shave_ball_mm" | "roots.score_most_mm" | "roots.score_share" | "roots.limit_dormant_share" | "roots.limit_autumn_share" | "roots.limit_summer_share" | "roots.limit_spring_share" | "mass.mix_kg_per_l" | "mass.soil_kg_per_l" | "mass.wet_factor" | "mass.rigging_factor" | "mass.staff_one_kg" | "mass.staff_two_kg" | "mass.public_one_kg" | "mass.public_two_kg" | "ball.container_share" | "ball.balled_share" | "ball.bare_root_share" | "drain.fast_min" | "drain.good_min" | "drain.slow_min" | "drain.poor_min" | "drain.strict_fast_min" | "drain.strict_good_min" | "drain.strict_slow_min" | "drain.strict_poor_min" | "fit.enough" | "fit.fair" | "fit.unknown_cap" | "fit.cold_gate_c" | "fit.margin_span_c" | "fit.marginal_c" | "hole.raise_fast_mm" | "hole.raise_good_mm" | "hole.raise_slow_mm" | "hole.raise_poor_mm" | "hole.raise_standing_mm" | "hole.raise_sharp_mm" | "hole.school_step_mm" | "hole.borne_most_mm" | "hole.raise_share_dry" | "hole.raise_share_wet" | "hole.mound_crest_balls" | "hole.mound_crest_mm" | "hole.mound_slope" | "hole.width_coarse" | "hole.width_medium" | "hole.width_fine" | "hole.width_most_mm" | "hole.width_least_mm" | "hole.bare_root_room_mm" | "hole.bare_root_factor" | "hole.plug_room_mm" | "hole.bottom_room_mm" | "hole.bulking" | "hole.settle_least_mm" | "hole.settle_share" | "basin.ball_share" | "basin.backfill_share" | "basin.ball_most" | "basin.least_tree_l" | "basin.least_shrub_l" | "basin.tree_l_per_mm" | "basin.least_small_l" | "basin.room_mm" | "basin.root_soil" | "basin.big_l_per_mm" | "basin.dose_factor" | "basin.dose_l_per_mm" | "basin.radius_least_mm" | "basin.berm_mm" | "basin.plug_radius_mm" | "mulch.outer_least_mm" | "mulch.beyond_mm" | "mulch.gap_mm" | "mulch.fine_mm" | "mulch.small_ball_mm" | "mulch.over_small_mm" | "mulch.plug_outer_mm" | "mulch.plug_gap_mm" | "stake.slender" | "stake.slender_height_m" | "stake.exposed_height_m" | "stake.bare_root_height_m" | "stake.tie_least_mm" | "stake.tie_most_mm" | "stake.months" | "stake.guy_months" | "stake.guy_caliper_mm" | "stake.contractor_caliper_mm" | "stake.contractor_height_m" | "stake.plug_height_m" | "stake.guy_slope_deg" | "window.heat_c" | "window.hot_summer_c" | "window.late_dormant_days" | "window.heat_over_usual_c" | "window.rare_frost_days" | "drain.too_early_mm" | "drain.rising_mm" | "plan.cover_hours" | "plan.compost_top_mm" | "yard.bud_swell_day" | "yard.first_frost_day" | "plan.mulch_bag_l" | "plan.compost_bag_l" | "plan.feed_tablets" | "plan.heat_stop_c" | "plan.cold_stop_c" | "plan.sun_paint_h" | "plan.line_near_m" | "plan.line_tall_m" | "plan.rigging_kg" | "plan.unknown_factors" | "plan.feather_raise_mm" | "sample.tolerable_share" | "sample.confidence" | "sample.accept" | "sample.looks" | "sample.tightened_factor" | "sample.relaxed_factor" | "sample.window_lots" | "sample.window_refused" | "sample.loosen_lots" | "sample.relax_lots" | "balled.least_share" | "bare_root.least_share" | "bare_root.seedling_mm" | "bare_root.under_tips_mm" | "bare_root.trim_share" | "bare_root.hole_most_mm" | "bare_root.hole_wet_mm" | "clock.budget_tender_kpah" | "clock.budget_average_kpah" | "clock.budget_tough_kpah" | "clock.bare_sun_wind" | "clock.bare_shade" | "clock.wet_cloth" | "clock.dry_box" | "clock.damp_packing" | "clock.gel_bag" | "clock.cold_store" | "clock.heeled_in" | "clock.closed_hot_factor" | "clock.rewet_share" | "clock.soon_share" | "clock.critical_share" | "clock.gel_bag_h" | "clock.damp_packing_h" | "clock.damp_packing_cold_h" | "clock.cold_store_h" | "clock.water_bucket_h" | "clock.water_bucket_away_h" | "clock.alarm_ahead_h" | "gel.set_least_min" | "gel.set_most_min" | "gel.seedling_l" | "gel.whip_l" | "gel.feathered_l" | "gel.standard_l" | "gel.label_least" | "gel.label_most" | "scale.tolerance_share" | "soak.clean_h" | "soak.muddy_h" | "box.water_l_per_day" | "yard.pot_heat_c" | "yard.pot_frost_c" | "yard.lat_deg" | "yard.quarantine_days" | "spare.container_share" | "spare.balled_share" | "spare.bare_root_share" | "spare.plug_share" | "potting.room_mm" | "potting.rim_mm" | "clock.cold_store_c" | "clock.cold_store_rh_pct" | "clock.assumed_c" | "clock.assumed_rh_pct" | "clock.hot_c" | "clock.cooking_c" | "clock.frost_c" | "clock.killing_c" | "clock.cold_pack_c" | "yard.last_chance_months" | "time.plug_min" | "time.whip_min" | "hold.short_days" | "hold.long_days" | "hold.longest_days" | "season.flush_days" | "season.autumn_days" | "season.leaf_fall_days" | "season.evergreen_dormant_c" | "damage.girth_share" | "room.eaves_m" | "room.soil_m" | "room.paving_small_m" | "room.paving_medium_m" | "room.paving_large_m" | "room.drain_m" | "room.drain_thirsty_m" | "room.clay_thirsty_factor" | "room.clearance_unknown_m";
+        RulesKey: "flare.probe_fall_share" | "flare.probe_distance_mm" | "flare.apart_deg" | "flare.stray_mm" | "flare.surface_share" | "flare.surface_least_mm" | "flare.surface_most_mm" | "flare.shallow_share" | "flare.shallow_most_mm" | "flare.ball_left_share" | "flare.deep_most_mm" | "roots.collar_ratio" | "roots.collar_gap_mm" | "roots.touching_gap_mm" | "roots.grooved_ratio" | "roots.snip_most" | "roots.slice_least_mm" | "roots.girdling_arc_deg" | "roots.strangling_ratio" | "roots.strangling_arc_deg" | "roots.radial_arc_deg" | "roots.fine_mm" | "roots.fine_share" | "roots.severe_arc_deg" | "roots.major_ratio" | "roots.major_arc_deg" | "roots.major_mm" | "roots.major_thick_arc_deg" | "roots.moderate_sum" | "roots.main_least" | "roots.cut_most_share" | "roots.cut_dormant_share" | "roots.fill_hold_pct" | "roots.fill_support_pct" | "roots.side_felt_pct" | "roots.side_tease_pct" | "roots.bottom_felt_pct" | "roots.slice_most_mm" | "roots.slice_share" | "roots.shave_share" | "roots.shave_least_mm" | "roots.shave_most_mm" | "roots.shave_needed_mm" | "roots.shave_ball_mm" | "roots.score_most_mm" | "roots.score_share" | "roots.limit_dormant_share" | "roots.limit_autumn_share" | "roots.limit_summer_share" | "roots.limit_spring_share" | "mass.mix_kg_per_l" | "mass.soil_kg_per_l" | "mass.wet_factor" | "mass.rigging_factor" | "mass.staff_one_kg" | "mass.staff_two_kg" | "mass.public_one_kg" | "mass.public_two_kg" | "ball.container_share" | "ball.balled_share" | "ball.bare_root_share" | "drain.fast_min" | "drain.good_min" | "drain.slow_min" | "drain.poor_min" | "drain.strict_fast_min" | "drain.strict_good_min" | "drain.strict_slow_min" | "drain.strict_poor_min" | "fit.enough" | "fit.fair" | "fit.unknown_cap" | "fit.cold_gate_c" | "fit.margin_span_c" | "fit.marginal_c" | "hole.raise_fast_mm" | "hole.raise_good_mm" | "hole.raise_slow_mm" | "hole.raise_poor_mm" | "hole.raise_standing_mm" | "hole.raise_sharp_mm" | "hole.school_step_mm" | "hole.borne_most_mm" | "hole.raise_share_dry" | "hole.raise_share_wet" | "hole.mound_crest_balls" | "hole.mound_crest_mm" | "hole.mound_slope" | "hole.width_coarse" | "hole.width_medium" | "hole.width_fine" | "hole.width_most_mm" | "hole.width_least_mm" | "hole.bare_root_room_mm" | "hole.bare_root_factor" | "hole.plug_room_mm" | "hole.bottom_room_mm" | "hole.bulking" | "hole.settle_least_mm" | "hole.settle_share" | "basin.ball_share" | "basin.backfill_share" | "basin.ball_most" | "basin.least_tree_l" | "basin.least_shrub_l" | "basin.tree_l_per_mm" | "basin.least_small_l" | "basin.room_mm" | "basin.root_soil" | "basin.big_l_per_mm" | "basin.dose_factor" | "basin.dose_l_per_mm" | "basin.radius_least_mm" | "basin.berm_mm" | "basin.plug_radius_mm" | "mulch.outer_least_mm" | "mulch.beyond_mm" | "mulch.gap_mm" | "mulch.fine_mm" | "mulch.small_ball_mm" | "mulch.over_small_mm" | "mulch.plug_outer_mm" | "mulch.plug_gap_mm" | "stake.slender" | "stake.slender_height_m" | "stake.exposed_height_m" | "stake.bare_root_height_m" | "stake.tie_least_mm" | "stake.tie_most_mm" | "stake.months" | "stake.guy_months" | "stake.guy_caliper_mm" | "stake.contractor_caliper_mm" | "stake.contractor_height_m" | "stake.plug_height_m" | "stake.guy_slope_deg" | "window.heat_c" | "window.hot_summer_c" | "window.late_dormant_days" | "window.heat_over_usual_c" | "window.rare_frost_days" | "drain.too_early_mm" | "drain.rising_mm" | "plan.cover_hours" | "plan.compost_top_mm" | "yard.bud_swell_day" | "yard.first_frost_day" | "plan.mulch_bag_l" | "plan.compost_bag_l" | "plan.feed_tablets" | "plan.heat_stop_c" | "plan.cold_stop_c" | "plan.sun_paint_h" | "plan.line_near_m" | "plan.line_tall_m" | "plan.rigging_kg" | "plan.unknown_factors" | "plan.feather_raise_mm" | "sample.tolerable_share" | "sample.confidence" | "sample.accept" | "sample.looks" | "sample.tightened_factor" | "sample.relaxed_factor" | "sample.window_lots" | "sample.window_refused" | "sample.loosen_lots" | "sample.relax_lots" | "balled.least_share" | "bare_root.least_share" | "bare_root.seedling_mm" | "bare_root.under_tips_mm" | "bare_root.trim_share" | "bare_root.hole_most_mm" | "bare_root.hole_wet_mm" | "clock.budget_tender_kpah" | "clock.budget_average_kpah" | "clock.budget_tough_kpah" | "clock.bare_sun_wind" | "clock.bare_shade" | "clock.wet_cloth" | "clock.dry_box" | "clock.damp_packing" | "clock.gel_bag" | "clock.cold_store" | "clock.heeled_in" | "clock.closed_hot_factor" | "clock.rewet_share" | "clock.soon_share" | "clock.critical_share" | "clock.gel_bag_h" | "clock.damp_packing_h" | "clock.damp_packing_cold_h" | "clock.cold_store_h" | "clock.water_bucket_h" | "clock.water_bucket_away_h" | "clock.alarm_ahead_h" | "gel.set_least_min" | "gel.set_most_min" | "gel.seedling_l" | "gel.whip_l" | "gel.feathered_l" | "gel.standard_l" | "gel.label_least" | "gel.label_most" | "scale.tolerance_share" | "soak.clean_h" | "soak.muddy_h" | "box.water_l_per_day" | "yard.pot_heat_c" | "yard.pot_frost_c" | "yard.lat_deg" | "yard.quarantine_days" | "spare.container_share" | "spare.balled_share" | "spare.bare_root_share" | "spare.plug_share" | "potting.room_mm" | "potting.rim_mm" | "clock.cold_store_c" | "clock.cold_store_rh_pct" | "clock.assumed_c" | "clock.assumed_rh_pct" | "clock.hot_c" | "clock.cooking_c" | "clock.frost_c" | "clock.killing_c" | "clock.cold_pack_c" | "yard.last_chance_months" | "sheet.reservation_days" | "sheet.reservation_warn_days" | "time.plug_min" | "time.whip_min" | "hold.short_days" | "hold.long_days" | "hold.longest_days" | "season.flush_days" | "season.autumn_days" | "season.leaf_fall_days" | "season.evergreen_dormant_c" | "damage.girth_share" | "room.eaves_m" | "room.soil_m" | "room.paving_small_m" | "room.paving_medium_m" | "room.paving_large_m" | "room.drain_m" | "room.drain_thirsty_m" | "room.clay_thirsty_factor" | "room.clearance_unknown_m";
         RulesNewChange: {
             key: string;
             reason: string;
@@ -3568,22 +3621,24 @@ export interface components {
             text: string;
         };
         SheetsIssue: {
-            buds: components["schemas"]["StockBuds"];
-            ground: components["schemas"]["PlantingGround"];
+            buds?: components["schemas"]["StockBuds"] | "";
+            ground?: components["schemas"]["PlantingGround"] | "";
             /**
              * Format: double
              * @description that day's high
              */
-            high_c: number;
+            high_c?: number;
             language: components["schemas"]["WordsLanguage"];
             /** @description YYYY-MM-DD */
             planting_on: string;
+            /** Format: int64 */
+            replaces?: number;
             schools: {
                 [key: string]: string;
             };
             signed_reason: string;
             spot_id: string;
-            stands_alone: boolean;
+            stands_alone?: boolean;
             tag: string;
             /** Format: int64 */
             tree_version: number;
@@ -3597,12 +3652,23 @@ export interface components {
             issued_by: string;
             /** Format: int64 */
             number: number;
+            /** Format: int64 */
+            replaced_by: number | null;
             spot_name: string;
             tag: string;
+            /** Format: date-time */
+            withdrawn_at: string | null;
         };
         SheetsLines: {
             /** Format: int64 */
             next: number;
+            sheets: components["schemas"]["SheetsLine"][];
+        };
+        SheetsOfTree: {
+            /** Format: int64 */
+            holds: number;
+            may_withdraw: boolean;
+            /** @description newest first */
             sheets: components["schemas"]["SheetsLine"][];
         };
         SheetsPage: {
@@ -3617,32 +3683,42 @@ export interface components {
             issued_at: string;
             issued_by: string;
             marked: string;
+            may_revise: boolean;
+            may_withdraw: boolean;
+            now: components["schemas"]["Sentence"][];
             /** Format: int64 */
             number: number;
             plan: components["schemas"]["PlantingPlan"];
             planting_on: string;
             planting_text: string;
+            /** Format: int64 */
+            replaced_by: number | null;
+            /** Format: int64 */
+            replaces: number | null;
             signed: string;
+            spot_id: string;
             spot_name: string;
             tag: string;
             units: components["schemas"]["WordsUnits"];
+            /** Format: date-time */
+            withdrawn_at: string | null;
             words: components["schemas"]["WordsPlanWords"];
         };
         SheetsPlanAsk: {
-            buds: components["schemas"]["StockBuds"];
-            ground: components["schemas"]["PlantingGround"];
+            buds?: components["schemas"]["StockBuds"] | "";
+            ground?: components["schemas"]["PlantingGround"] | "";
             /**
              * Format: double
              * @description that day's high
              */
-            high_c: number;
+            high_c?: number;
             /** @description YYYY-MM-DD */
             planting_on: string;
             schools: {
                 [key: string]: string;
             };
             spot_id: string;
-            stands_alone: boolean;
+            stands_alone?: boolean;
             tag: string;
         };
         SheetsPlanned: {
@@ -3650,6 +3726,7 @@ export interface components {
             customer: string;
             fit: components["schemas"]["MatchCandidate"];
             input: components["schemas"]["PlantingInput"];
+            open: string[];
             plan: components["schemas"]["PlantingPlan"];
             schools: components["schemas"]["RulesSchool"][];
             spot_name: string;
@@ -3658,6 +3735,9 @@ export interface components {
             /** Format: int64 */
             tree_version: number;
             words: components["schemas"]["WordsPlanWords"];
+        };
+        SheetsWithdrawal: {
+            reason: string;
         };
         StockAbove: {
             /** @enum {string} */
@@ -4192,6 +4272,8 @@ export interface components {
         WordsCareWords: {
             code: components["schemas"]["CareCode"];
             date: string;
+            /** Format: int64 */
+            every_days: number;
             /** Format: date-time */
             from: string;
             text: string;
@@ -7201,6 +7283,44 @@ export interface operations {
             };
         };
     };
+    "withdraw-sheet": {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description sent twice, it happens once */
+                "Idempotency-Key": string;
+            };
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SheetsWithdrawal"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SheetsPage"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "list-soaks": {
         parameters: {
             query?: never;
@@ -7986,6 +8106,45 @@ export interface operations {
             };
         };
     };
+    "take-back-move": {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description sent twice, it happens once */
+                "Idempotency-Key": string;
+            };
+            path: {
+                /** @description as typed or scanned */
+                tag: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BenchTakenBack"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BenchTree"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "add-photo": {
         parameters: {
             query?: {
@@ -8017,6 +8176,38 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["YardStands"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "sheets-of-tree": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description as typed or scanned */
+                tag: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SheetsOfTree"];
                 };
             };
             /** @description Error */

@@ -10,30 +10,53 @@ import { Failed, Loading } from '../parts/states'
 import { useSettings } from '../words/settings'
 
 const openStates = 'unchecked,not-yet-judged,in-work,held,apart'
+/** What a hand can do now at trees that were looked at; those that nobody looked at stand under their lots. */
+const nowStates = 'not-yet-judged,in-work,held'
+const firstRows = 15
 
-/** Choose a tree: the lots with what is left to check in each, then trees by tag, kind, grower or state. */
+/** Choose a tree: find it, go on with what is to be done now, or take the next lot to check. */
 export function BenchPage() {
   const { t } = useTranslation()
   const asked = new URLSearchParams(location.search)
   const [text, setText] = useState('')
   const [lot, setLot] = useState(Number(asked.get('lot') ?? 0))
-  const [state, setState] = useState(asked.get('state') ?? openStates)
+  const [state, setState] = useState(asked.get('state') ?? 'now')
+  const [allLots, setAllLots] = useState(false)
+  const [allRows, setAllRows] = useState(false)
   const search = useDeferredValue(text)
+  // Whoever chose a lot or looks for a tree wants to see it, whether or not there is something to do at once.
+  const states = state === 'now' ? (search ? '' : lot ? openStates : nowStates) : state
   const lots = useQuery(lotsQuery)
   const trees = useQuery(
-    treesQuery({ ...(lot ? { lot } : {}), ...(state ? { state } : {}), ...(search ? { text: search } : {}) }),
+    treesQuery({
+      ...(lot ? { lot } : {}),
+      ...(states ? { state: states } : {}),
+      ...(search ? { text: search } : {}),
+    }),
   )
   if (lots.isPending) return <Loading />
   if (lots.error) return <Failed cause={lots.error} again={() => lots.refetch()} />
-  const rows = [...(trees.data?.trees ?? [])].sort((a, b) => a.lot_number - b.lot_number || a.number - b.number)
+  const endOfToday = new Date().setHours(24, 0, 0, 0)
+  const waits = (tree: { state: string; due_on?: string | null }) =>
+    states === nowStates && tree.state === 'held' && !(tree.due_on && new Date(tree.due_on).getTime() < endOfToday)
+  const rows = (trees.data?.trees ?? [])
+    .filter((tree) => !waits(tree))
+    .sort((a, b) => a.lot_number - b.lot_number || a.number - b.number)
+  const shown = allRows ? rows : rows.slice(0, firstRows)
+  const toCheck = lots.data.lots.filter((l) => l.counts.unchecked)
+  const listed = allLots ? lots.data.lots : lots.data.lots.filter((l) => l.counts.unchecked || l.number === lot)
+  const left = toCheck.reduce((sum, l) => sum + (l.counts.unchecked ?? 0), 0)
   return (
-    <div className="grid flex-1 gap-8 px-4 py-5 md:px-7 lg:grid-cols-[24rem_1fr]">
-      <section aria-labelledby="lots">
-        <h1 id="lots" className="mb-2 text-3xl">
+    <div className="grid flex-1 content-start gap-8 px-4 py-5 md:px-7 lg:grid-cols-[24rem_1fr]">
+      <section aria-labelledby="lots" className="max-lg:order-2">
+        <h2 id="lots" className="mb-2 flex items-baseline justify-between text-3xl">
           {t('bench.lots')}
-        </h1>
+          <span className="text-base text-soft" data-testid="to-check">
+            {t('bench.left', { count: left })}
+          </span>
+        </h2>
         <ul className="border-ink border-t-2">
-          {lots.data.lots.map((l) => {
+          {listed.map((l) => {
             const all = Object.values(l.counts).reduce((sum, n) => sum + (n ?? 0), 0)
             const todo = l.counts.unchecked ?? 0
             return (
@@ -62,15 +85,22 @@ export function BenchPage() {
             )
           })}
         </ul>
+        {listed.length === 0 && <p className="py-4 text-soft">{t('bench.lots.none')}</p>}
+        {(allLots || listed.length < lots.data.lots.length) && (
+          <button type="button" className="quiet mt-3 w-full" onClick={() => setAllLots(!allLots)}>
+            {allLots ? t('bench.lots.open') : t('bench.lots.all', { count: lots.data.lots.length })}
+          </button>
+        )}
       </section>
       <section aria-labelledby="trees">
         <div className="mb-3 flex flex-wrap items-end gap-3">
-          <h2 id="trees" className="mr-auto text-3xl">
-            {lot ? t('lot', { lot }) : t('bench.trees')}
-          </h2>
+          <h1 id="trees" className="mr-auto text-3xl max-sm:w-full">
+            {search ? t('bench.found') : lot ? t('lot', { lot }) : state === 'now' ? t('bench.now') : t('bench.trees')}
+          </h1>
           <label className="text-sm">
             <span className="mb-1 block font-semibold">{t('bench.state')}</span>
             <select className="field !w-auto" value={state} onChange={(e) => setState(e.target.value)}>
+              <option value="now">{t('bench.now')}</option>
               <option value={openStates}>{t('bench.open')}</option>
               <option value="">{t('bench.all')}</option>
               {stockState.map((s) => (
@@ -80,7 +110,7 @@ export function BenchPage() {
               ))}
             </select>
           </label>
-          <label className="text-sm">
+          <label className="grow text-sm sm:grow-0">
             <span className="mb-1 block font-semibold">{t('bench.search')}</span>
             <input
               className="field"
@@ -93,10 +123,12 @@ export function BenchPage() {
         </div>
         {trees.error && <Failed cause={trees.error} again={() => trees.refetch()} />}
         {trees.data && rows.length === 0 && (
-          <p className="border-ink border-t-2 py-8 text-center text-soft">{t('bench.none')}</p>
+          <p className="border-ink border-t-2 py-8 text-center text-soft">
+            {t(states === nowStates ? 'bench.none-now' : 'bench.none')}
+          </p>
         )}
         <ul className="border-ink border-t-2" aria-busy={trees.isFetching}>
-          {rows.map((tree) => (
+          {shown.map((tree) => (
             <li key={tree.tag} className="row-line">
               <Link
                 href={`/bench/${tree.tag}`}
@@ -118,6 +150,11 @@ export function BenchPage() {
             </li>
           ))}
         </ul>
+        {shown.length < rows.length && (
+          <button type="button" className="quiet mt-3 w-full" onClick={() => setAllRows(true)}>
+            {t('bench.all-rows', { count: rows.length })}
+          </button>
+        )}
       </section>
     </div>
   )

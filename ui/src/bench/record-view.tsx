@@ -1,12 +1,15 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { Link } from 'wouter'
 import { ask, client, type Person, type Schemas, type Tree } from '../api/client'
-import { treeQuery } from '../api/queries'
+import { treeQuery, treeSheetsQuery } from '../api/queries'
 import { TreeSection } from '../drawing/tree-section'
 import { useDeed } from '../parts/deed'
 import { StateMark } from '../parts/state-mark'
 import { sayProblem } from '../parts/states'
+import { WithReason } from '../parts/with-reason'
+import { Withdraw } from '../sheet/withdraw'
 import { useSettings } from '../words/settings'
 import { AnswerPanel } from './answer-panel'
 import { JourneyFold, PottingFold } from './journey-part'
@@ -24,7 +27,7 @@ export function RecordView({ tree, who, onLook }: { tree: Tree; who: Person; onL
   const may = (deed: string) => (who.deeds as string[]).includes(deed)
   const move = useDeed(
     'move-tree',
-    (to: To, key: string) =>
+    ({ to, note }: { to: To; note: string }, key: string) =>
       ask(
         client.POST('/api/v1/trees/{tag}/moves', {
           params: { path: { tag: tree.tag }, header: { 'Idempotency-Key': key } },
@@ -33,6 +36,20 @@ export function RecordView({ tree, who, onLook }: { tree: Tree; who: Person; onL
       ),
     { puts: () => treeQuery(tree.tag).queryKey, done: () => setNote('') },
   )
+  const back = useDeed(
+    'take-back-move',
+    (reason: string, key: string) =>
+      ask(
+        client.POST('/api/v1/trees/{tag}/moves/last', {
+          params: { path: { tag: tree.tag }, header: { 'Idempotency-Key': key } },
+          body: { version: tree.version, reason },
+        }),
+      ),
+    { puts: () => treeQuery(tree.tag).queryKey },
+  )
+  const cache = useQueryClient()
+  const sheets = useQuery(treeSheetsQuery(tree.tag))
+  const fresh = () => void cache.invalidateQueries({ queryKey: treeQuery(tree.tag).queryKey })
   const check = tree.checks[0]
   const date = (iso: string) =>
     new Date(iso).toLocaleDateString(language, { day: 'numeric', month: 'short', year: 'numeric' })
@@ -64,28 +81,59 @@ export function RecordView({ tree, who, onLook }: { tree: Tree; who: Person; onL
         <div className="grid gap-2">
           {tree.state === 'apart' && may('decide-return') && (
             <>
-              <button type="button" className="deed" disabled={move.isPending} onClick={() => move.mutate('sent-back')}>
+              <button
+                type="button"
+                className="deed"
+                disabled={move.isPending}
+                onClick={() => move.mutate({ to: 'sent-back', note })}
+              >
                 {t('record.send-back')}
               </button>
               <button
                 type="button"
                 className="quiet"
                 disabled={move.isPending}
-                onClick={() => move.mutate('not-yet-judged')}
+                onClick={() => move.mutate({ to: 'not-yet-judged', note })}
               >
                 {t('record.to-bench')}
               </button>
             </>
           )}
           {['for-sale', 'reserved', 'released-unchecked'].includes(tree.state) && may('sell-trees') && (
-            <button type="button" className="quiet" disabled={move.isPending} onClick={() => move.mutate('sold')}>
+            <button
+              type="button"
+              className="quiet"
+              disabled={move.isPending}
+              onClick={() => move.mutate({ to: 'sold', note })}
+            >
               {t('record.sell')}
             </button>
           )}
-          {tree.state === 'reserved' && may('sell-trees') && (
-            <button type="button" className="quiet" disabled={move.isPending} onClick={() => move.mutate('for-sale')}>
-              {t('record.let-go')}
-            </button>
+          {tree.state === 'reserved' && sheets.data && sheets.data.holds > 0 && (
+            <>
+              <Link href={`/sheets/${sheets.data.holds}`} className="quiet no-underline">
+                {t('record.sheet', { number: sheets.data.holds })}
+              </Link>
+              {sheets.data.may_withdraw && (
+                <Withdraw number={sheets.data.holds} label={t('record.let-go')} onDone={fresh} />
+              )}
+            </>
+          )}
+          {tree.state === 'sold' && may('take-return') && (
+            <WithReason
+              label={t('record.return')}
+              about={t('record.return.about')}
+              pending={move.isPending}
+              onDo={(reason) => move.mutate({ to: 'not-yet-judged', note: reason })}
+            />
+          )}
+          {['sold', 'sent-back', 'lost'].includes(tree.state) && may('decide-return') && (
+            <WithReason
+              label={t('record.take-back')}
+              about={t('record.take-back.about')}
+              pending={back.isPending}
+              onDo={(reason) => back.mutate(reason)}
+            />
           )}
           {onLook && ['for-sale', 'held', 'apart', 'released-unchecked'].includes(tree.state) && (
             <button type="button" className="quiet" onClick={onLook}>
@@ -98,9 +146,9 @@ export function RecordView({ tree, who, onLook }: { tree: Tree; who: Person; onL
             </Link>
           )}
         </div>
-        {move.error && (
+        {(move.error || back.error) && (
           <p role="alert" className="font-semibold text-oxblood">
-            {sayProblem(move.error, t)}
+            {sayProblem(move.error ?? back.error, t)}
           </p>
         )}
         {tree.bundle_count > 1 && may('take-in') && <SplitBundle tree={tree} />}

@@ -21,13 +21,8 @@ export function PlanPage({ spotId, tag, who }: { spotId: string; tag: string; wh
   const { units, language } = useSettings()
   const [, go] = useLocation()
   const spot = useQuery(spotQuery(spotId))
-  const [today, setToday] = useState<Omit<Ask, 'tag' | 'spot_id' | 'schools'>>({
-    planting_on: who.today,
-    high_c: 8,
-    ground: 'workable',
-    buds: 'dormant',
-    stands_alone: true,
-  })
+  const [today, setToday] = useState<Omit<Ask, 'tag' | 'spot_id' | 'schools'>>({ planting_on: who.today })
+  const replaces = Number(new URLSearchParams(location.search).get('replaces') ?? 0)
   const [schools, setSchools] = useState<Record<string, string>>({})
   const [reason, setReason] = useState('')
   const body: Ask = { tag, spot_id: spotId, ...today, schools }
@@ -38,7 +33,14 @@ export function PlanPage({ spotId, tag, who }: { spotId: string; tag: string; wh
       ask(
         client.POST('/api/v1/sheets', {
           params: { header: { 'Idempotency-Key': key } },
-          body: { ...body, tree_version: plan.data?.tree_version ?? 0, signed_reason: reason, units, language },
+          body: {
+            ...body,
+            tree_version: plan.data?.tree_version ?? 0,
+            signed_reason: reason,
+            units,
+            language,
+            replaces,
+          },
         }),
       ),
     { done: (sheet) => go(`/sheets/${sheet.number}`) },
@@ -75,6 +77,7 @@ export function PlanPage({ spotId, tag, who }: { spotId: string; tag: string; wh
   const p = plan.data
   const locked = p.plan.locked
   const refused = Boolean(p.plan.refused)
+  const open = p.open.length > 0
   const unsigned = p.stops.length > 0 && reason.trim() === ''
   return (
     <PlanView
@@ -116,10 +119,14 @@ export function PlanPage({ spotId, tag, who }: { spotId: string; tag: string; wh
             <button
               type="button"
               className="deed"
-              disabled={locked || unsigned || issue.isPending || plan.isFetching}
+              disabled={locked || unsigned || open || issue.isPending || plan.isFetching}
               onClick={() => issue.mutate(undefined)}
             >
-              {issue.isPending ? t('plan.issuing') : t('plan.issue')}
+              {issue.isPending
+                ? t('plan.issuing')
+                : replaces
+                  ? t('plan.revise', { number: replaces })
+                  : t('plan.issue')}
             </button>
             <button type="button" className="quiet" disabled={draft.isPending} onClick={() => draft.mutate()}>
               {t('plan.print-draft')}
@@ -141,8 +148,13 @@ export function PlanPage({ spotId, tag, who }: { spotId: string; tag: string; wh
             {t('plan.record-marking')}
           </Link>
         )}
-        <details open={refused} className="row-line pb-3">
-          <summary className="min-h-11 cursor-pointer py-2 font-semibold">{t('plan.today')}</summary>
+        <section
+          aria-labelledby="plan-today"
+          className={`pb-3 ${open && !refused ? 'rounded-xl border-2 border-rose bg-rose-pale p-3' : 'row-line'}`}
+        >
+          <h2 id="plan-today" className="mb-2 text-base">
+            {t(open && !refused ? 'plan.today.first' : 'plan.today')}
+          </h2>
           <div className="grid gap-3">
             <div>
               <label htmlFor="planting-on" className="mb-1 block font-semibold text-sm">
@@ -160,31 +172,28 @@ export function PlanPage({ spotId, tag, who }: { spotId: string; tag: string; wh
               label={t('plan.high')}
               kind="c"
               value={today.high_c}
-              onChange={(v) => v !== null && setToday({ ...today, high_c: v })}
+              onChange={(v) => setToday({ ...today, high_c: v ?? undefined })}
             />
             <Choice
-              required
               label={t('plan.ground')}
               value={today.ground}
               onChange={(v) => setToday({ ...today, ground: v })}
               options={plantingGround.map((value) => ({ value, label: t(`plan.ground.${value}`) }))}
             />
             <Choice
-              required
               label={t('plan.buds')}
               value={today.buds}
               onChange={(v) => setToday({ ...today, buds: v })}
               options={stockBuds.map((value) => ({ value, label: t(`plan.buds.${value}`) }))}
             />
             <Choice
-              required
               label={t('plan.stands')}
-              value={today.stands_alone ? 'yes' : 'no'}
-              onChange={(v) => setToday({ ...today, stands_alone: v === 'yes' })}
+              value={today.stands_alone === undefined ? '' : today.stands_alone ? 'yes' : 'no'}
+              onChange={(v) => setToday({ ...today, stands_alone: v && v === 'yes' })}
               options={yesNo.map((value) => ({ value, label: t(value) }))}
             />
           </div>
-        </details>
+        </section>
         <details className="row-line pb-3">
           <summary className="min-h-11 cursor-pointer py-2 font-semibold">{t('plan.schools')}</summary>
           <div className="grid gap-3">

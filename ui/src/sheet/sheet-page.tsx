@@ -6,6 +6,7 @@ import { sheetQuery } from '../api/queries'
 import { Failed, Loading, Nothing } from '../parts/states'
 import { useSettings } from '../words/settings'
 import { PlanView } from './plan-view'
+import { Withdraw } from './withdraw'
 
 /** An issued sheet, drawn again from what it kept, with its paper and its calendar. */
 export function SheetPage({ number }: { number: number }) {
@@ -33,6 +34,21 @@ export function SheetPage({ number }: { number: number }) {
       input={s.input}
     >
       <div className="grid gap-2">
+        {s.now.length > 0 && (
+          <ul
+            data-testid="sheet-now"
+            className={`grid gap-1 rounded-xl border-2 p-3 ${s.now.some((n) => n.code !== 'held-until') ? 'border-oxblood font-semibold text-oxblood' : 'border-line-strong'}`}
+          >
+            {s.now.map((n) => (
+              <li key={n.code}>{n.text}</li>
+            ))}
+          </ul>
+        )}
+        {s.replaces !== null && (
+          <p>
+            <Link href={`/sheets/${s.replaces}`}>{t('sheet.replaces', { number: s.replaces })}</Link>
+          </p>
+        )}
         <p className="font-semibold">
           {s.planting_text}.{' '}
           {t('sheet.issued', {
@@ -64,6 +80,12 @@ export function SheetPage({ number }: { number: number }) {
           <Link className="quiet no-underline" href={`/bench/${s.tag}`}>
             {t('sheet.tree')}
           </Link>
+          {s.may_revise && (
+            <Link className="quiet no-underline" href={`/plan/${s.spot_id}/${s.tag}?replaces=${s.number}`}>
+              {t('sheet.revise')}
+            </Link>
+          )}
+          {s.may_withdraw && <Withdraw number={s.number} label={t('sheet.withdraw')} />}
         </div>
       </div>
     </PlanView>

@@ -41,6 +41,11 @@ export function SheetsPage() {
                 <span className="block text-soft text-sm">
                   {s.customer}, {s.spot_name}
                 </span>
+                {s.withdrawn_at && (
+                  <span className="block font-semibold text-oxblood text-sm">
+                    {s.replaced_by ? t('sheets.replaced', { number: s.replaced_by }) : t('sheets.withdrawn')}
+                  </span>
+                )}
               </span>
               <span className="text-right text-soft text-sm">
                 {new Date(s.issued_at).toLocaleDateString(language, {

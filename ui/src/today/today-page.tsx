@@ -25,7 +25,7 @@ export function TodayPage({ who }: { who: Person }) {
     s.reading.missing.some((m) => ['marking', 'drainage', 'soil'].includes(m.code)),
   )
   const ready = b.spots.filter((s) => !unfinished.includes(s))
-  const toCheck = b.to_check.reduce((sum, l) => sum + (l.counts.unchecked ?? 0), 0)
+  const toCheck = b.counts.unchecked ?? 0
   const date = new Date(`${who.today}T12:00:00`).toLocaleDateString(language, {
     weekday: 'long',
     day: 'numeric',
