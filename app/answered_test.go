@@ -163,7 +163,7 @@ func TestTheRestOfTheOperationsAnswer(t *testing.T) {
 	for _, u := range clock.Units {
 		if u.Lot == 22 {
 			ok("DELETE", "/api/v1/dips/"+u.Dip.ID, nil)
-			ok("DELETE", "/api/v1/clock/stages/"+u.Stages[len(u.Stages)-1].ID, nil)
+			ok("PUT", "/api/v1/clock/stages/"+u.Stages[len(u.Stages)-1].ID+"/undone", map[string]any{"reason": ""})
 		}
 	}
 	ok("POST", "/api/v1/dips", dip)

@@ -82,7 +82,7 @@ func TestDampAndSoaksOnTheBoard(t *testing.T) {
 	status, problem := p.problem("POST", "/api/v1/soaks", map[string]any{"lot": 20, "tag": "", "water": "clean"})
 	assert.Equal(t, 409, status)
 	assert.Equal(t, "in-water", problem.Code)
-	status, body = p.send("PUT", "/api/v1/soaks/"+soaks.Soaks[0].ID+"/ended", map[string]any{})
+	status, body = p.send("PUT", "/api/v1/soaks/"+soaks.Soaks[0].ID+"/ended", map[string]any{"cover": "damp-packing"})
 	assert.Equal(t, 200, status)
 	assert.JSONEq(t, `{"soaks":[]}`, body)
 }

@@ -258,7 +258,7 @@ func TestTheClockIsToldInWordsAndKeptInTouches(t *testing.T) {
 	status, problem := p.problem("POST", "/api/v1/clock/stages", map[string]any{"lot": lot, "tag": "", "cover": "", "rewet": false, "at": ""})
 	assert.Equal(t, 422, status)
 	assert.Equal(t, "cover", problem.Errors[0].Field)
-	status, problem = p.problem("DELETE", "/api/v1/clock/stages/"+clock.Units[0].Stages[0].ID, nil)
+	status, problem = p.problem("PUT", "/api/v1/clock/stages/"+clock.Units[0].Stages[0].ID+"/undone", map[string]any{"reason": ""})
 	assert.Equal(t, 409, status)
 	assert.Equal(t, "first-stage", problem.Code)
 	status, body = p.send("POST", "/api/v1/dips/plan", map[string]any{"lot": lot, "tag": "", "size": "seedling", "trees": 260, "waste_pct": 15, "packet_g": 400, "packet_water_l": 35,

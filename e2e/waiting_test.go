@@ -39,7 +39,8 @@ func TestTheYardKeepsWhatWaits(t *testing.T) {
 	p.do(chromedp.WaitVisible(muddy, chromedp.BySearch), chromedp.Click(muddy, chromedp.BySearch))
 	p.sees("In water")
 	p.sees("23:5")
-	p.press("button", "Take out")
+	p.sees("Out of the water, into:")
+	p.do(chromedp.Click(`button[aria-label*="damp packing"]`, chromedp.ByQuery))
 	p.until(`!document.body.innerText.includes('In water')`)
 	assert.Empty(t, apptest.Saw[clock.Soaks](h.World, "list-soaks", kernel.None{}).Soaks)
 

@@ -1,6 +1,7 @@
 package paper_test
 
 import (
+	"fmt"
 	"os"
 	"os/exec"
 	"path/filepath"

@@ -37,9 +37,9 @@ type Sheet struct {
 	Ended    string
 	EndedAt  *time.Time
 	Replaced bool
-	Input        planting.Input
-	Plan         planting.Plan
-	Words        words.PlanWords
+	Input    planting.Input
+	Plan     planting.Plan
+	Words    words.PlanWords
 }
 
 func length(mm float64) planting.Measure { return planting.Measure{Value: mm, Unit: "mm"} }

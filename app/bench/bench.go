@@ -25,10 +25,13 @@ type Check struct {
 	AfterWork bool
 	// WhileApart is a look at a tree that was judged and kept apart: it is added to the record, and what was found goes on counting.
 	WhileApart bool
-	Verdict    stock.Verdict
-	Subject    stock.Subject    `gorm:"serializer:json"`
-	Readings   stock.Readings   `gorm:"serializer:json"`
-	Assessment stock.Assessment `gorm:"serializer:json"`
+	// SeasonWas is the season by the calendar when a person corrected it, with why; "" when nobody did.
+	SeasonWas    stock.Season
+	SeasonReason string
+	Verdict      stock.Verdict
+	Subject      stock.Subject    `gorm:"serializer:json"`
+	Readings     stock.Readings   `gorm:"serializer:json"`
+	Assessment   stock.Assessment `gorm:"serializer:json"`
 	// House is the digest of the rules that it was judged by.
 	House       string
 	CoreVersion string

@@ -11,6 +11,7 @@ import (
 	"sedum/app/arrivals"
 	"sedum/app/bench"
 	"sedum/app/journeys"
+	"sedum/core/fault"
 	"sedum/core/stock"
 	"sedum/core/yard"
 	"sedum/kernel"
@@ -77,4 +78,27 @@ func TestNoLookEndsApart(t *testing.T) {
 	back.Note = "the smell came from the sleeve"
 	w.Deed(w.Manager, "move-tree", ByTag(tag), back)
 	assert.Equal(t, stock.NotJudged, w.Tree(tag).State)
+}
+
+// The season for cutting may be corrected, with who and why; without a reason it is not, and the calendar's own needs none.
+func TestTheSeasonIsCorrectedWithAReason(t *testing.T) {
+	w := Open(t)
+	tree := w.TreeIn(stock.Unchecked)
+	was := w.Tree(tree.Tag).Subject.Season
+	look := SoundLook()
+	look.MatSidePct, look.Above.Leaves = Ptr(60.0), "sound"
+	look.Roots = []stock.Circler{{Root: stock.Root{Zone: "side", DiameterMM: 12, ArcDeg: 200}}}
+	n := bench.NewCheck{Version: tree.Version, Readings: look, Season: "spring-flush"}
+	require.NotEqual(t, was, n.Season)
+	Fault(t, w.Err(w.Hand, "save-check", ByTag(tree.Tag), n), "season_reason", fault.Required)
+	n.SeasonReason = "buds broke early under glass"
+	w.Deed(w.Hand, "save-check", ByTag(tree.Tag), n)
+	c := w.Tree(tree.Tag).Checks[0]
+	assert.EqualValues(t, "spring-flush", c.Season)
+	assert.Contains(t, c.SeasonText, "buds broke early under glass")
+	assert.Contains(t, c.SeasonText, "Ilsa Tarrow")
+	assert.NotEqual(t, stock.Fix, c.Assessment.Verdict, "what the flush forbids to cut waits")
+	n = bench.NewCheck{Version: w.Tree(tree.Tag).Version, Readings: look, Season: was}
+	w.Deed(w.Hand, "save-check", ByTag(tree.Tag), n)
+	assert.Empty(t, w.Tree(tree.Tag).Checks[0].SeasonText)
 }

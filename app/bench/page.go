@@ -10,15 +10,18 @@ import (
 	"sedum/core/sampling"
 	"sedum/core/stock"
 	"sedum/kernel"
+	"sedum/words"
 )
 
 // Look is one look in the record of a tree.
 type Look struct {
-	ID         string         `json:"id"`
-	At         time.Time      `json:"at"`
-	By         string         `json:"by"`
-	AfterWork  bool           `json:"after_work"`
-	Season     stock.Season   `json:"season"`
+	ID        string       `json:"id"`
+	At        time.Time    `json:"at"`
+	By        string       `json:"by"`
+	AfterWork bool         `json:"after_work"`
+	Season    stock.Season `json:"season"`
+	// SeasonText says that a person corrected the season, from what and why; "" when nobody did.
+	SeasonText string         `json:"season_text"`
 	Readings   stock.Readings `json:"readings"`
 	Assessment Assessed       `json:"assessment"`
 }
@@ -110,7 +113,7 @@ func (t *Tree) looks(tx *kernel.Tx, r Record) error {
 				done[each.WorkKey] = each
 			}
 		}
-		t.Checks = append(t.Checks, Look{c.ID, c.At, c.Person.Name, c.AfterWork, c.Subject.Season, c.Readings,
+		t.Checks = append(t.Checks, Look{c.ID, c.At, c.Person.Name, c.AfterWork, c.Subject.Season, seasonText(tx.Say, c), c.Readings,
 			showAssessment(tx.Say, houses[c.House], c.Subject.Season, c.Readings, c.Assessment, done)})
 	}
 	return err
@@ -130,4 +133,12 @@ func (t *Tree) workDone(r Record) {
 		untouched := stock.Untouched(c.Assessment, c.Readings, func(key string) bool { return r.Done[key] })
 		t.After, t.Untouched = &after, &untouched
 	}
+}
+
+func seasonText(s words.Speaker, c Check) string {
+	if c.SeasonWas == "" {
+		return ""
+	}
+	return s.Say("season.corrected", map[string]any{"was": s.Say("season."+string(c.SeasonWas), nil), "is": s.Say("season."+string(c.Subject.Season), nil),
+		"by": c.Person.Name, "reason": c.SeasonReason})
 }

@@ -17,10 +17,12 @@ import (
 
 // NewCheck is one look to be kept.
 type NewCheck struct {
-	Version   int            `json:"version" doc:"of the tree as it was seen"`
-	AfterWork bool           `json:"after_work" doc:"measured again after the work list was done"`
-	Season    stock.Season   `json:"season,omitempty" optional:"true" doc:"a person may correct it"`
-	Readings  stock.Readings `json:"readings"`
+	Version   int          `json:"version" doc:"of the tree as it was seen"`
+	AfterWork bool         `json:"after_work" doc:"measured again after the work list was done"`
+	Season    stock.Season `json:"season,omitempty" optional:"true" doc:"as a person corrected it; left out it is the calendar's"`
+	// SeasonReason is why the calendar is wrong about this tree.
+	SeasonReason string         `json:"season_reason,omitempty" maxLength:"200"`
+	Readings     stock.Readings `json:"readings"`
 }
 
 // Saved is short: the hand goes on to the next tree.
@@ -94,15 +96,19 @@ func (b Bench) judge(tx *kernel.Tx, lot yard.Lot, t yard.Tree, n NewCheck) (Chec
 	if subject.RemovedBefore, err = removedFrom(tx, t); err != nil {
 		return Check{}, err
 	}
-	if n.Season != "" {
-		subject.Season = n.Season
+	was := stock.Season("")
+	if n.Season != "" && n.Season != subject.Season {
+		if n.SeasonReason = strings.TrimSpace(n.SeasonReason); n.SeasonReason == "" {
+			return Check{}, fault.List{{Field: "season_reason", Code: fault.Required}}
+		}
+		was, subject.Season = subject.Season, n.Season
 	}
 	a, err := stock.Assess(tx.Who.House, subject, n.Readings)
 	if err != nil {
 		return Check{}, err
 	}
 	house, err := housed.Keep(tx)
-	return Check{ID: kernel.NewID(), TreeID: t.ID, PersonID: tx.Who.ID, At: tx.Entered(), AfterWork: n.AfterWork, Verdict: a.Verdict,
+	return Check{ID: kernel.NewID(), TreeID: t.ID, PersonID: tx.Who.ID, At: tx.Entered(), AfterWork: n.AfterWork, Verdict: a.Verdict, SeasonWas: was, SeasonReason: n.SeasonReason,
 		Subject: subject, Readings: n.Readings, Assessment: a, House: house, CoreVersion: rules.CoreVersion}, err
 }
 

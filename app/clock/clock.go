@@ -45,7 +45,9 @@ func Capability(c Clocks) kernel.Capability {
 		Operations: []kernel.Operation{
 			kernel.Read("see-clock", "/clock", yard.SeeYard, func(tx *kernel.Tx, _ kernel.None) (Board, error) { return c.board(tx) }),
 			kernel.Deed("keep-roots", "POST", "/clock/stages", KeepClock, keepRoots, see).Keep().Makes("see-clock", "see-tree", "today"),
-			kernel.Remove("undo-stage", "/clock/stages/{id}", KeepClock, undoStage).Makes("see-clock", "see-tree", "today"),
+			kernel.Deed("undo-stage", "PUT", "/clock/stages/{id}/undone", KeepClock, undoStage, func(tx *kernel.Tx, _ kernel.ByID, _ kernel.None) (Board, error) {
+				return c.board(tx)
+			}).Makes("see-clock", "see-tree", "today"),
 			kernel.Deed("feel-roots", "POST", "/clock/damp", KeepClock, feelRoots, see).Keep().Makes("see-clock", "see-tree", "today"),
 			kernel.Deed("count-batch", "POST", "/clock/outcomes", KeepClock, countBatch, func(tx *kernel.Tx, _ kernel.None, lotID string) (Outcomes, error) {
 				return OutcomesOf(tx, lotID)
@@ -60,10 +62,10 @@ func Capability(c Clocks) kernel.Capability {
 			kernel.Read("read-scale", "/scale", KeepClock, c.readScale),
 
 			kernel.Read("list-soaks", "/soaks", yard.SeeYard, seeSoaks),
-			kernel.Deed("begin-soak", "POST", "/soaks", KeepClock, beginSoak, soaks).Keep().Makes("list-soaks", "today"),
+			kernel.Deed("begin-soak", "POST", "/soaks", KeepClock, beginSoak, soaks).Keep().Makes("list-soaks", "see-clock", "see-tree", "today"),
 			kernel.Deed("end-soak", "PUT", "/soaks/{id}/ended", KeepClock, endSoak, func(tx *kernel.Tx, _ kernel.ByID, _ kernel.None) (Soaks, error) {
 				return seeSoaks(tx, kernel.None{})
-			}).Keep().Makes("list-soaks", "today"),
+			}).Keep().Makes("list-soaks", "see-clock", "see-tree", "today"),
 		},
 		Jobs: []kernel.Job{c.alarms(), c.soakAlarms()},
 	}
@@ -82,6 +84,10 @@ type Stage struct {
 	PersonID  string
 	EnteredAt time.Time
 	Undone    bool
+	// UndoneBy took it back, with a reason where one was needed.
+	UndoneBy     *string
+	UndoneAt     *time.Time
+	UndoneReason string
 
 	Person people.Named
 }

@@ -2,6 +2,7 @@ package clock_test
 
 import (
 	"context"
+	"slices"
 	"testing"
 	"time"
 
@@ -78,9 +79,14 @@ func TestTheClockAddsUpWhatWasEntered(t *testing.T) {
 	assert.InDelta(t, want.UsedKPaH, u.Result.UsedKPaH, 5e-4, "to the decimals that are told")
 	assert.InDelta(t, *want.HoursLeft, *u.Result.HoursLeft, 0.051)
 	assert.False(t, u.Assumed)
-	w.Deed(w.Hand, "undo-stage", ByID(u.Stages[len(u.Stages)-1].ID), nil)
+	w.Deed(w.Hand, "undo-stage", ByID(u.Stages[len(u.Stages)-1].ID), clock.Undo{})
 	assert.Greater(t, unit(w, number, "").Result.UsedKPaH, u.Result.UsedKPaH, "without the cloth it stood in the sun")
-	Refused(t, w.Err(w.Hand, "undo-stage", ByID(u.Stages[0].ID), nil), "first-stage")
+	Refused(t, w.Err(w.Hand, "undo-stage", ByID(u.Stages[0].ID), clock.Undo{}), "first-stage")
+	Refused(t, w.Err(w.Hand, "undo-stage", ByID(u.Stages[1].ID), clock.Undo{}), "not-last-stage")
+	// A time that cannot be is refused, with what would be right: before lifting, before what is there already.
+	for _, at := range []time.Time{base.Add(-time.Hour), base.Add(12 * time.Minute)} {
+		Fault(t, w.Err(w.Hand, "keep-roots", kernel.None{}, clock.NewStage{Lot: number, Cover: stock.HeeledIn, At: at.Format(time.RFC3339)}), "at", fault.AtLeast)
+	}
 	Refused(t, w.Err(w.Hand, "keep-roots", kernel.None{}, clock.NewStage{Lot: 14, Cover: stock.WetCloth}), "no-clock")
 	Fault(t, w.Err(w.Hand, "keep-roots", kernel.None{}, clock.NewStage{Lot: number, Cover: stock.GelBag}), "cover", fault.NotAChoice)
 	later := base.Add(3 * time.Hour).Format(time.RFC3339)
@@ -205,4 +211,41 @@ func TestARootAgainstItsHole(t *testing.T) {
 	assert.Zero(t, got.TrimMM)
 	in.HoleDepthMM = 0
 	Fault(t, w.Err(w.Hand, "check-hole", kernel.None{}, in), "hole_depth_mm", fault.MustExceed)
+}
+
+// A touch is taken back by who made it, until the clock has warned since; then by a manager with a reason.
+func TestWhoMayTakeATouchBack(t *testing.T) {
+	w := Open(t)
+	base := w.Clock()
+	number := bareLot(w, base, 10)
+	w.At(base.Add(time.Minute))
+	keep(w, clock.NewStage{Lot: number, Cover: stock.BareSunWind, TempC: Ptr(28.0), RHPct: Ptr(25.0)})
+	last := func() string { u := unit(w, number, ""); return u.Stages[len(u.Stages)-1].ID }
+	Refused(t, w.Err(w.Advisor, "undo-stage", ByID(last()), clock.Undo{Reason: "not mine"}), "stage-of-another")
+	w.At(base.Add(3 * time.Hour))
+	w.Job("clock-alarms")
+	Refused(t, w.Err(w.Hand, "undo-stage", ByID(last()), clock.Undo{Reason: "I meant the cloth"}), "stage-of-another")
+	Refused(t, w.Err(w.Manager, "undo-stage", ByID(last()), clock.Undo{Reason: " "}), "stage-of-another")
+	spent := unit(w, number, "").Result.UsedKPaH
+	w.Deed(w.Manager, "undo-stage", ByID(last()), clock.Undo{Reason: "it was the other lot"})
+	assert.Less(t, unit(w, number, "").Result.UsedKPaH, spent)
+}
+
+// Bare roots in a bucket are kept in water, and how they are kept after it is asked.
+func TestASoakIsAStageOfTheClock(t *testing.T) {
+	w := Open(t)
+	base := w.Clock()
+	number := bareLot(w, base, 10)
+	w.At(base.Add(time.Minute))
+	w.Deed(w.Hand, "begin-soak", kernel.None{}, clock.NewSoak{Lot: number, Water: "clean"})
+	assert.Equal(t, stock.WaterBucket, unit(w, number, "").Cover)
+	in := Saw[clock.Soaks](w, "list-soaks", kernel.None{}).Soaks
+	i := slices.IndexFunc(in, func(s clock.InWater) bool { return s.Lot == number })
+	require.True(t, in[i].Bare)
+	w.At(base.Add(time.Hour))
+	Fault(t, w.Err(w.Hand, "end-soak", ByID(in[i].ID), clock.OutOfWater{}), "cover", fault.Required)
+	w.Deed(w.Hand, "end-soak", ByID(in[i].ID), clock.OutOfWater{Cover: stock.DampPacking})
+	assert.Equal(t, stock.DampPacking, unit(w, number, "").Cover)
+	w.Deed(w.Hand, "end-soak", ByID(in[i].ID), clock.OutOfWater{Cover: stock.WetCloth})
+	assert.Equal(t, stock.DampPacking, unit(w, number, "").Cover, "it is out already")
 }

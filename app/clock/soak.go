@@ -9,6 +9,7 @@ import (
 	"sedum/app/people"
 	records "sedum/app/yard"
 	"sedum/core/fault"
+	"sedum/core/stock"
 	"sedum/core/yard"
 	"sedum/kernel"
 )
@@ -62,19 +63,41 @@ func beginSoak(tx *kernel.Tx, _ kernel.None, n NewSoak) (string, error) {
 	if err == nil {
 		err = kernel.Add(tx, &s)
 	}
+	// Bare roots in a bucket are kept in water: a soak is a stage of their clock, and ends as one.
+	if err == nil && lot.Form == stock.BareRoot {
+		err = addStage(tx, lot, Stage{ID: kernel.NewID(), LotID: lot.ID, TreeID: s.TreeID, At: s.BegunAt, Cover: stock.WaterBucket, PersonID: tx.Who.ID, EnteredAt: tx.Now})
+	}
 	if errors.Is(err, kernel.ErrTwice) {
 		err = kernel.Refused{Code: "in-water", Field: "tag"}
 	}
 	return s.ID, err
 }
 
-// endSoak takes it out of the water; what is out of it stays so from when it was.
-func endSoak(tx *kernel.Tx, p kernel.ByID, _ kernel.None) (kernel.None, error) {
-	n, err := kernel.Change[Soak](tx, map[string]any{"ended_at": tx.Entered()}, "id = ? AND ended_at IS NULL", p.ID)
-	if err == nil && n == 0 {
-		_, err = kernel.One[Soak](tx, "id = ?", p.ID)
+// OutOfWater says how bare roots are kept from then on.
+type OutOfWater struct {
+	Cover stock.Cover `json:"cover" optional:"true" doc:"of bare roots: how they are kept now"`
+}
+
+// endSoak takes it out of the water; what is out of it stays so from when it was. Bare roots need a cover: nobody knows how they are kept
+// then.
+func endSoak(tx *kernel.Tx, p kernel.ByID, o OutOfWater) (kernel.None, error) {
+	s, err := kernel.One[Soak](tx, "id = ?", p.ID)
+	if err != nil || s.EndedAt != nil {
+		return kernel.None{}, err
 	}
-	return kernel.None{}, err
+	lots, err := records.LotsByID(tx, []string{s.LotID})
+	if err != nil {
+		return kernel.None{}, err
+	}
+	lot := lots[s.LotID]
+	if lot.Form == stock.BareRoot && (o.Cover == "" || o.Cover == stock.WaterBucket || o.Cover == stock.GelBag) {
+		return kernel.None{}, fault.List{{Field: "cover", Code: fault.Required}}
+	}
+	n, err := kernel.Change[Soak](tx, map[string]any{"ended_at": tx.Entered()}, "id = ? AND ended_at IS NULL", p.ID)
+	if err != nil || n == 0 || lot.Form != stock.BareRoot {
+		return kernel.None{}, err
+	}
+	return kernel.None{}, addStage(tx, lot, Stage{ID: kernel.NewID(), LotID: lot.ID, TreeID: s.TreeID, At: tx.Entered(), Cover: o.Cover, PersonID: tx.Who.ID, EnteredAt: tx.Now})
 }
 
 // InWater is stock in water, with what is left.
@@ -88,6 +111,7 @@ type InWater struct {
 	BegunAt   time.Time  `json:"begun_at"`
 	EndsAt    time.Time  `json:"ends_at" doc:"out of the water at the latest"`
 	Over      bool       `json:"over"`
+	Bare      bool       `json:"bare_root" doc:"how it is kept is asked when it comes out"`
 	By        string     `json:"by"`
 }
 
@@ -128,7 +152,7 @@ func seeSoaks(tx *kernel.Tx, _ kernel.None) (Soaks, error) {
 		}
 		lot, v := lots[s.LotID], InWater{ID: s.ID, Water: s.Water, WaterText: tx.Say.Say("soak.water."+string(s.Water), nil), BegunAt: s.BegunAt,
 			EndsAt: left.EndsAt, Over: left.Over, By: s.Person.Name}
-		v.Lot, v.Common = lot.Number, lot.Called()
+		v.Lot, v.Common, v.Bare = lot.Number, lot.Called(), lot.Form == stock.BareRoot
 		if s.TreeID != nil {
 			v.Tag = tags[*s.TreeID]
 		}

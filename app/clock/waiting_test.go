@@ -87,10 +87,10 @@ func TestASoakIsWatched(t *testing.T) {
 	ring(w)
 	assert.Equal(t, 1, told(w, w.Hand, "soak-over"), "once, and only for the clean water")
 	first := soaks(w)[0].ID
-	w.Deed(w.Hand, "end-soak", ByID(first), kernel.None{})
+	w.Deed(w.Hand, "end-soak", ByID(first), clock.OutOfWater{})
 	require.Len(t, soaks(w), 1)
-	w.Deed(w.Hand, "end-soak", ByID(first), kernel.None{})
-	assert.ErrorIs(t, w.Err(w.Hand, "end-soak", ByID("nothing"), kernel.None{}), kernel.ErrMissing)
+	w.Deed(w.Hand, "end-soak", ByID(first), clock.OutOfWater{})
+	assert.ErrorIs(t, w.Err(w.Hand, "end-soak", ByID("nothing"), clock.OutOfWater{}), kernel.ErrMissing)
 	require.NoError(t, begin(clock.NewSoak{Tag: tag, Water: yard.Clean}), "out of the water it may go in again")
 }
 
@@ -111,7 +111,7 @@ func TestAnEntryCountsFromWhenItWasMade(t *testing.T) {
 	w.Deed(w.Hand, "begin-soak", kernel.None{}, clock.NewSoak{Lot: lot, Water: yard.Clean})
 	assert.Equal(t, made.Add(4*time.Hour), soaks(w)[0].EndsAt)
 	w.Ago = time.Hour
-	w.Deed(w.Hand, "end-soak", ByID(soaks(w)[0].ID), kernel.None{})
+	w.Deed(w.Hand, "end-soak", ByID(soaks(w)[0].ID), clock.OutOfWater{Cover: "damp-packing"})
 	w.Ago = 2 * time.Hour
 
 	tag := w.TreeIn(stock.InWork).Tag

@@ -33,7 +33,9 @@ func Steps() []Step {
 
 // MayTakeBack tells whether a step that was entered by mistake may be taken back by a person of a role: a sale, a send-back or a loss, by a
 // manager (handbook, stock.md, "The state follows the facts").
-func MayTakeBack(s State, role roles.Role) bool { return s.Left() && slices.Contains(roles.Office(), role) }
+func MayTakeBack(s State, role roles.Role) bool {
+	return s.Left() && slices.Contains(roles.Office(), role)
+}
 
 // NeedsReason tells whether a step asks for a reason: what ends apart, and what comes back from a customer.
 func NeedsReason(from, to State) bool {

@@ -388,7 +388,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/v1/clock/stages/{id}": {
+    "/api/v1/clock/stages/{id}/undone": {
         parameters: {
             query?: never;
             header?: never;
@@ -396,9 +396,9 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        put?: never;
+        put: operations["undo-stage"];
         post?: never;
-        delete: operations["undo-stage"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -1827,6 +1827,7 @@ export interface components {
             id: string;
             readings: components["schemas"]["StockReadings"];
             season: components["schemas"]["StockSeason"];
+            season_text: string;
         };
         BenchMove: {
             note: string;
@@ -1839,8 +1840,9 @@ export interface components {
             /** @description measured again after the work list was done */
             after_work: boolean;
             readings: components["schemas"]["StockReadings"];
-            /** @description a person may correct it */
+            /** @description as a person corrected it; left out it is the calendar's */
             season?: components["schemas"]["StockSeason"] | "";
+            season_reason?: string;
             /**
              * Format: int64
              * @description of the tree as it was seen
@@ -2039,6 +2041,8 @@ export interface components {
             text: string;
         };
         ClockInWater: {
+            /** @description how it is kept is asked when it comes out */
+            bare_root: boolean;
             /** Format: date-time */
             begun_at: string;
             by: string;
@@ -2137,6 +2141,10 @@ export interface components {
             /** Format: double */
             weighed_g: number;
         };
+        ClockOutOfWater: {
+            /** @description of bare roots: how they are kept now */
+            cover: components["schemas"]["StockCover"] | "";
+        };
         ClockOutcomes: {
             /** @description newest first */
             outcomes: components["schemas"]["ClockCounted"][];
@@ -2144,6 +2152,9 @@ export interface components {
         ClockSoaks: {
             /** @description first what must come out first */
             soaks: components["schemas"]["ClockInWater"][];
+        };
+        ClockUndo: {
+            reason: string;
         };
         ClockUnit: {
             alarms: string[];
@@ -5437,14 +5448,20 @@ export interface operations {
             };
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClockUndo"];
+            };
+        };
         responses: {
-            /** @description No Content */
-            204: {
+            /** @description OK */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "application/json": components["schemas"]["ClockBoard"];
+                };
             };
             /** @description Error */
             default: {
@@ -7402,7 +7419,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["None"];
+                "application/json": components["schemas"]["ClockOutOfWater"];
             };
         };
         responses: {

@@ -22,6 +22,7 @@ import { JourneyFold } from './journey-part'
 import { LineStage } from './line-stage'
 import { PhotosPart } from './photos-part'
 import { RoundStage } from './round-stage'
+import { type Season, SeasonFold } from './season-fold'
 import { SplitBundle } from './split-bundle'
 import { TreeTitle } from './tree-title'
 import { TwoStates } from './two-states'
@@ -54,7 +55,9 @@ export function Look({ tree, afterWork, onDone }: { tree: Tree; afterWork: boole
   useEffect(() => {
     if (tree.uncovered) seenField.current?.focus()
   }, [tree.uncovered])
-  const live = useQuery(assessQuery(tree.subject, readings))
+  const [season, setSeason] = useState<Season | null>(null)
+  const subject = season ? { ...tree.subject, season: season.season } : tree.subject
+  const live = useQuery(assessQuery(subject, readings))
   // The trees that come next are fetched ahead, for the far end of the yard.
   useEffect(() => {
     void fetchAhead(cache, tree.next_tag, 12)
@@ -80,7 +83,8 @@ export function Look({ tree, afterWork, onDone }: { tree: Tree; afterWork: boole
       },
     },
   )
-  const saveAt = (version: number) => save.mutate({ tag: tree.tag, version, afterWork, readings })
+  const saveAt = (version: number) =>
+    save.mutate({ tag: tree.tag, version, afterWork, readings, season: season?.season, seasonReason: season?.reason })
   const problem = (save.error ?? (away(live.error) ? null : live.error)) as Problem | null
   const stale = save.error instanceof Problem && save.error.status === 409 && save.error.current
   const fault = (field: string) => (problem instanceof Problem ? problem.field(field) : undefined)
@@ -89,7 +93,8 @@ export function Look({ tree, afterWork, onDone }: { tree: Tree; afterWork: boole
     return sent < 0 ? undefined : (fault(`probes.${sent}.depth_mm`) ?? fault(`probes.${sent}.reached_mm`))
   })
   const answer = live.data
-  const blocked = anyBad || save.isPending || Boolean(live.error && !away(live.error))
+  const unsaid = season !== null && season.reason.trim() === ''
+  const blocked = unsaid || anyBad || save.isPending || Boolean(live.error && !away(live.error))
   const send = () => !blocked && saveAt(tree.version)
   // The key of a stage brings the cursor there: to its first field, or its first touch.
   const to = (next: Stage) => () => {
@@ -200,6 +205,7 @@ export function Look({ tree, afterWork, onDone }: { tree: Tree; afterWork: boole
           {photos && <PhotosPart tree={tree} may folded />}
         </details>
         <JourneyFold tree={tree} may />
+        <SeasonFold calendar={tree.subject.season} value={season} onChange={setSeason} fault={fault('season_reason')} />
         {next && (
           <button type="button" className="quiet mt-4 w-full" onClick={() => setStage(next)}>
             {t('look.on-to', { stage: t(`stage.${next}`) })}

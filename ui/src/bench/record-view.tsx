@@ -172,6 +172,7 @@ export function RecordView({ tree, who, onLook }: { tree: Tree; who: Person; onL
               <span>
                 <span className="font-semibold">{c.assessment.headline}</span>
                 {c.after_work && <span className="text-soft"> · {t('record.after-work')}</span>}
+                {c.season_text && <span className="block text-soft text-sm">{c.season_text}</span>}
               </span>
               <span className="text-soft text-sm">
                 {date(c.at)}, {c.by}

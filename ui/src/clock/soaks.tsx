@@ -9,6 +9,9 @@ import { sayProblem } from '../parts/states'
 import { sayMoment } from '../parts/time'
 import { said } from './unit'
 
+/** How bare roots may be kept once they are out of the water. */
+const after = ['damp-packing', 'wet-cloth', 'heeled-in', 'cold-store', 'bare-shade'] as const
+
 /** What stands in water, and when it must come out; drawn as a trough that empties. */
 export function SoaksPart() {
   const { t } = useTranslation()
@@ -56,15 +59,35 @@ export function SoaksPart() {
                   })}
                 </span>
               </span>
-              <button
-                type="button"
-                className={left > 0 ? 'quiet' : 'deed'}
-                aria-label={t('soak.out.label', { what: s.tag || s.common })}
-                disabled={out.isPending || leaving.includes(s.id)}
-                onClick={() => out.mutate({ id: s.id })}
-              >
-                {leaving.includes(s.id) ? t('kept.here') : t('soak.out')}
-              </button>
+              {s.bare_root && !leaving.includes(s.id) ? (
+                <span className="grid gap-1">
+                  <span className="text-sm">{t('soak.out.into')}</span>
+                  <span className="flex flex-wrap gap-1">
+                    {after.map((cover) => (
+                      <button
+                        key={cover}
+                        type="button"
+                        className={`${left > 0 ? 'quiet' : 'deed'} !px-3`}
+                        aria-label={`${t('soak.out.label', { what: s.tag || s.common })}: ${t(`cover.${cover}`)}`}
+                        disabled={out.isPending}
+                        onClick={() => out.mutate({ id: s.id, cover })}
+                      >
+                        {t(`cover.${cover}`)}
+                      </button>
+                    ))}
+                  </span>
+                </span>
+              ) : (
+                <button
+                  type="button"
+                  className={left > 0 ? 'quiet' : 'deed'}
+                  aria-label={t('soak.out.label', { what: s.tag || s.common })}
+                  disabled={out.isPending || leaving.includes(s.id)}
+                  onClick={() => out.mutate({ id: s.id, cover: '' })}
+                >
+                  {leaving.includes(s.id) ? t('kept.here') : t('soak.out')}
+                </button>
+              )}
             </li>
           )
         })}

@@ -1,5 +1,7 @@
+import { useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { ask, client } from '../api/client'
+import { clockQuery } from '../api/queries'
 import { useDeed } from '../parts/deed'
 import { sayProblem } from '../parts/states'
 import { sayMoment } from '../parts/time'
@@ -8,8 +10,17 @@ import type { Unit } from './unit'
 /** How a unit was kept since lifting, and what each stage took of its budget; the last touch can be taken back. */
 export function StageRecord({ unit: u }: { unit: Unit }) {
   const { t } = useTranslation()
-  const undo = useDeed('undo-stage', (id: string) =>
-    ask<unknown>(client.DELETE('/api/v1/clock/stages/{id}', { params: { path: { id } } })),
+  const [reason, setReason] = useState('')
+  const undo = useDeed(
+    'undo-stage',
+    (id: string) =>
+      ask(
+        client.PUT('/api/v1/clock/stages/{id}/undone', {
+          params: { path: { id } },
+          body: { reason },
+        }),
+      ),
+    { puts: () => clockQuery.queryKey, done: () => setReason('') },
   )
   const last = u.stages[u.stages.length - 1]
   return (
@@ -34,9 +45,15 @@ export function StageRecord({ unit: u }: { unit: Unit }) {
         ))}
       </ol>
       {undo.error && (
-        <p role="alert" className="mt-2 text-oxblood">
-          {sayProblem(undo.error, t)}
-        </p>
+        <div className="mt-2 grid max-w-3xl gap-2">
+          <p role="alert" className="text-oxblood">
+            {sayProblem(undo.error, t)}
+          </p>
+          <label className="text-sm">
+            <span className="mb-1 block font-semibold">{t('reason')}</span>
+            <input className="field" maxLength={500} value={reason} onChange={(e) => setReason(e.target.value)} />
+          </label>
+        </div>
       )}
     </>
   )

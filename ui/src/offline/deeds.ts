@@ -8,17 +8,29 @@ const later = ({ ago }: Sent) => (ago > 0 ? { 'Sedum-Entered-Ago': ago } : {})
 const head = (sent: Sent) => ({ 'Idempotency-Key': sent.key, ...later(sent) })
 const tree = (tag: string, sent: Sent) => ({ params: { path: { tag }, header: head(sent) } })
 
-type Look = { tag: string; version: number; afterWork: boolean; readings: Readings }
+type Look = {
+  tag: string
+  version: number
+  afterWork: boolean
+  readings: Readings
+  season?: Schemas['StockSeason']
+  seasonReason?: string
+}
 type Photo = { tag: string; part: string; caption: string; file: Blob }
 
 /** How each deed that a device keeps is sent. Of two that wait with the same `slot` the later one counts. */
 export const deeds = {
   'save-check': {
-    send: ({ tag, version, afterWork, readings }: Look, sent: Sent) =>
+    send: ({ tag, version, afterWork, readings, season, seasonReason }: Look, sent: Sent) =>
       ask(
         client.POST('/api/v1/trees/{tag}/checks', {
           ...tree(tag, sent),
-          body: { version, after_work: afterWork, readings },
+          body: {
+            version,
+            after_work: afterWork,
+            readings,
+            ...(season ? { season, season_reason: seasonReason } : {}),
+          },
         }),
       ),
     slot: ({ tag }: Look) => tag,
@@ -66,8 +78,8 @@ export const deeds = {
       ask(client.POST('/api/v1/soaks', { params: { header: head(sent) }, body })),
   },
   'end-soak': {
-    send: ({ id }: { id: string }, sent: Sent) =>
-      ask(client.PUT('/api/v1/soaks/{id}/ended', { params: { path: { id }, header: later(sent) }, body: {} })),
+    send: ({ id, ...body }: { id: string } & Schemas['ClockOutOfWater'], sent: Sent) =>
+      ask(client.PUT('/api/v1/soaks/{id}/ended', { params: { path: { id }, header: later(sent) }, body })),
     slot: ({ id }: { id: string }) => id,
   },
 } satisfies Record<Kept, unknown>

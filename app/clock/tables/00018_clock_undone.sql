@@ -1,0 +1,7 @@
+-- +goose Up
+ALTER TABLE clock_stages
+  ADD COLUMN IF NOT EXISTS undone_by VARCHAR(16) NULL,
+  ADD COLUMN IF NOT EXISTS undone_at DATETIME(6) NULL,
+  ADD COLUMN IF NOT EXISTS undone_reason VARCHAR(500) CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci NOT NULL DEFAULT '';
+
+-- +goose Down
