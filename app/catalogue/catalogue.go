@@ -4,6 +4,7 @@ package catalogue
 import (
 	"embed"
 	"strings"
+	"time"
 
 	"sedum/core/fit"
 	"sedum/core/ground"
@@ -47,6 +48,12 @@ type Kind struct {
 	Habit     stock.Habit
 	Facts     Facts `gorm:"serializer:json"`
 	Version   int
+	// Provisional was met in the yard and is not completed by a manager yet.
+	Provisional bool
+	AddedBy     *string
+	AddedAt     *time.Time
+	ChangedBy   *string
+	ChangedAt   *time.Time
 }
 
 // SeeYard is for everybody who works in the house.
@@ -56,15 +63,26 @@ var SeeYard = kernel.Permission{Name: "see-yard", Roles: set.All[roles.Role]()}
 func Capability() kernel.Capability {
 	return kernel.Capability{Name: "catalogue", Tables: kernel.Folder(tables), Operations: []kernel.Operation{
 		kernel.Read("list-kinds", "/kinds", SeeYard, list),
+		kernel.Read("see-kind", "/kinds/{id}", SeeYard, see),
+		kernel.Deed("add-kind", "POST", "/kinds", AddKinds, add, func(tx *kernel.Tx, _ kernel.None, id string) (Whole, error) {
+			return see(tx, kernel.ByID{ID: id})
+		}).Makes("list-kinds"),
+		kernel.Deed("complete-kind", "PUT", "/kinds/{id}", KeepKinds, complete, func(tx *kernel.Tx, _ kernel.ByID, id string) (Whole, error) {
+			return see(tx, kernel.ByID{ID: id})
+		}).Makes("list-kinds", "see-kind", "match", "plan"),
 	}}
 }
 
 // Line is a kind in a list.
 type Line struct {
+	ID        string      `json:"id"`
 	Common    string      `json:"common"`
 	Botanical string      `json:"botanical"`
 	Habit     stock.Habit `json:"habit"`
 	Covered   bool        `json:"covered"`
+	// Provisional is not completed by a manager yet; Unknown counts what nobody knows of it.
+	Provisional bool `json:"provisional"`
+	Unknown     int  `json:"unknown"`
 }
 
 // All is every kind by common name.
@@ -76,7 +94,7 @@ func list(tx *kernel.Tx, _ kernel.None) (All, error) {
 	kinds, err := kernel.Many[Kind](tx, "common", "")
 	out := All{[]Line{}}
 	for _, k := range kinds {
-		out.Kinds = append(out.Kinds, Line{k.Common, k.Botanical, k.Habit, !k.Facts.NotCovered})
+		out.Kinds = append(out.Kinds, Line{k.ID, k.Common, k.Botanical, k.Habit, !k.Facts.NotCovered, k.Provisional, len(k.Facts.unknown())})
 	}
 	return out, err
 }
@@ -100,7 +118,10 @@ func (n Names) Find(typed string) (Kind, bool) {
 	return k, ok
 }
 
-// Nearest is the name in the catalogue that a mistyped one is most like, by shared pairs of letters.
+// close is how much of its letters a mistyped name shares at least with the one that is suggested for it.
+const close = 0.6
+
+// Nearest is the name in the catalogue that a mistyped one is most like, by shared pairs of letters; "" when none is close.
 func (n Names) Nearest(typed string) string {
 	typed = strings.ToLower(strings.TrimSpace(typed))
 	best, most := "", 0.0
@@ -108,6 +129,9 @@ func (n Names) Nearest(typed string) string {
 		if like := likeness(name, typed); like > most || (like == most && k.Common < best) {
 			best, most = k.Common, like
 		}
+	}
+	if most < close {
+		return ""
 	}
 	return best
 }

@@ -26,6 +26,8 @@ const MatchPage = lazy(() => import('./match/match-page').then((m) => ({ default
 const PlanPage = lazy(() => import('./sheet/plan-page').then((m) => ({ default: m.PlanPage })))
 const SheetsPage = lazy(() => import('./sheet/sheets-page').then((m) => ({ default: m.SheetsPage })))
 const SheetPage = lazy(() => import('./sheet/sheet-page').then((m) => ({ default: m.SheetPage })))
+const KindsPage = lazy(() => import('./kinds/kinds-page').then((m) => ({ default: m.KindsPage })))
+const KindPage = lazy(() => import('./kinds/kind-page').then((m) => ({ default: m.KindPage })))
 const RulesPage = lazy(() => import('./rules/rules-page').then((m) => ({ default: m.RulesPage })))
 
 export function App() {
@@ -79,6 +81,10 @@ export function App() {
           </Route>
           <Route path="/sheets" component={SheetsPage} />
           <Route path="/sheets/:number">{(p) => <SheetPage key={p.number} number={Number(p.number)} />}</Route>
+          <Route path="/kinds">
+            <KindsPage who={who.data} />
+          </Route>
+          <Route path="/kinds/:id">{(p) => <KindPage key={p.id} id={p.id} who={who.data} />}</Route>
           <Route path="/rules">
             <RulesPage who={who.data} />
           </Route>

@@ -124,6 +124,12 @@ export const kindsQuery = queryOptions({
   staleTime: 10 * 60_000,
 })
 
+export const kindQuery = (id: string) =>
+  queryOptions({
+    queryKey: keyOf('see-kind', id),
+    queryFn: () => ask(client.GET('/api/v1/kinds/{id}', { params: { path: { id } } })),
+  })
+
 export const growerNamesQuery = queryOptions({
   queryKey: keyOf('list-grower-names'),
   queryFn: () => ask(client.GET('/api/v1/growers/names')),

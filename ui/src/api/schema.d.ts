@@ -621,6 +621,22 @@ export interface paths {
         };
         get: operations["list-kinds"];
         put?: never;
+        post: operations["add-kind"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/kinds/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["see-kind"];
+        put: operations["complete-kind"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1934,11 +1950,115 @@ export interface components {
         CatalogueAll: {
             kinds: components["schemas"]["CatalogueLine"][];
         };
+        CatalogueCompleted: {
+            autumn_hazard: boolean;
+            bark_tender: boolean;
+            botanical: string;
+            /** Format: double */
+            cold_c: number | null;
+            common: string;
+            /** @description the slowest drainage that it bears */
+            drainage_max: components["schemas"]["GroundDrainage"] | "";
+            /** Format: int64 */
+            drought: number | null;
+            evergreen: boolean;
+            habit: components["schemas"]["StockHabit"];
+            /** Format: double */
+            heat_c: number | null;
+            /** Format: double */
+            height_10_m: number | null;
+            /** Format: double */
+            height_max_m: number | null;
+            moves_badly: boolean;
+            old_wood: boolean;
+            /** @description least borne, least liked, most liked, most borne */
+            ph?: number[];
+            sharp_drainage: boolean;
+            /** @description where these figures come from */
+            source: string;
+            /** Format: double */
+            spread_10_m: number | null;
+            /** Format: double */
+            spread_max_m: number | null;
+            /** @description hours of sun: least borne, least liked, most liked, most borne */
+            sun_h?: number[];
+            tender: boolean;
+            thirsty: boolean;
+            uses: components["schemas"]["GroundPurpose"][];
+            /** Format: int64 */
+            version: number;
+            /** @description the most wind that it bears */
+            wind: components["schemas"]["GroundWind"] | "";
+        };
+        CatalogueFacts: {
+            autumn_hazard: boolean;
+            bark_tender: boolean;
+            cautions: components["schemas"]["PlantingCaution"][];
+            /** Format: double */
+            chill_need: number | null;
+            /** Format: double */
+            cold_c: number | null;
+            drainage_max: components["schemas"]["GroundDrainage"] | null;
+            /** Format: int64 */
+            drought: number | null;
+            evergreen: boolean;
+            fruiting: boolean;
+            /** Format: double */
+            heat_c: number | null;
+            /** Format: double */
+            height_10_m: number | null;
+            /** Format: double */
+            height_max_m: number | null;
+            moves_badly: boolean;
+            /** @description palm or bamboo */
+            not_covered: boolean;
+            old_wood: boolean;
+            ph: number[];
+            self_fertile: boolean;
+            sharp_drainage: boolean;
+            shrub: boolean;
+            soil: {
+                [key: string]: components["schemas"]["FitBears"];
+            };
+            source: string;
+            /** Format: double */
+            spread_10_m: number | null;
+            /** Format: double */
+            spread_max_m: number | null;
+            sun_h: number[];
+            tender: boolean;
+            thirsty: boolean;
+            uses: components["schemas"]["GroundPurpose"][];
+            wind: components["schemas"]["GroundWind"] | null;
+        };
         CatalogueLine: {
             botanical: string;
             common: string;
             covered: boolean;
             habit: components["schemas"]["StockHabit"];
+            id: string;
+            provisional: boolean;
+            /** Format: int64 */
+            unknown: number;
+        };
+        CatalogueNewKind: {
+            /** @description as on the label; left out it is the common name */
+            botanical: string;
+            common: string;
+            evergreen: boolean;
+            habit: components["schemas"]["StockHabit"];
+            not_covered: boolean;
+        };
+        CatalogueWhole: {
+            botanical: string;
+            common: string;
+            facts: components["schemas"]["CatalogueFacts"];
+            habit: components["schemas"]["StockHabit"];
+            id: string;
+            provisional: boolean;
+            unknown: string[];
+            /** Format: int64 */
+            version: number;
         };
         ClimateET0Input: {
             /** Format: int64 */
@@ -5987,6 +6107,108 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CatalogueAll"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "add-kind": {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description sent twice, it happens once */
+                "Idempotency-Key": string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CatalogueNewKind"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CatalogueWhole"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "see-kind": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CatalogueWhole"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "complete-kind": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CatalogueCompleted"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CatalogueWhole"];
                 };
             };
             /** @description Error */

@@ -5,6 +5,7 @@ import { useLocation } from 'wouter'
 import { ask, client, Problem, type Schemas } from '../api/client'
 import { stockPacking } from '../api/declared.gen'
 import { growerNamesQuery, kindsQuery } from '../api/queries'
+import { AddKind } from '../kinds/add-kind'
 import { Choice } from '../parts/choice'
 import { useDeed } from '../parts/deed'
 import { sayProblem } from '../parts/states'
@@ -70,6 +71,10 @@ export function NewDelivery() {
   const fault = (field: string) => (take.error instanceof Problem ? take.error.field(field) : undefined)
   const lot = (i: number, part: Partial<NewLot>) =>
     set({ ...d, lots: d.lots.map((l, k) => (k === i ? { ...l, ...part } : l)) })
+  const known = new Set((kinds.data?.kinds ?? []).flatMap((k) => [k.common.toLowerCase(), k.botanical.toLowerCase()]))
+  // Only once it was sent: while somebody types every name is unknown.
+  const unknown = (kind: string) =>
+    Boolean(kinds.data && kind.trim() && take.error && !known.has(kind.trim().toLowerCase()))
   const bare = d.lots.some((l) => l.form === 'bare-root')
   return (
     <form
@@ -151,6 +156,11 @@ export function NewDelivery() {
             fault={(field) => fault(`lots.${i}.${field}`)}
             onBad={setBad}
           />
+          {unknown(l.kind) && (
+            <div className="md:col-span-4">
+              <AddKind name={l.kind} onAdded={(kind) => lot(i, { kind })} />
+            </div>
+          )}
           {d.lots.length > 1 && (
             <button
               type="button"

@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useTranslation } from 'react-i18next'
+import { Link } from 'wouter'
 import { ask, client, type Person, Problem, type Schemas } from '../api/client'
 import { rulesQuery } from '../api/queries'
 import { useDeed } from '../parts/deed'
@@ -26,6 +27,9 @@ export function RulesPage({ who }: { who: Person }) {
         <div>
           <h1 className="text-3xl">{t('rules.title')}</h1>
           <p className="text-soft">{t(may ? 'rules.about.may' : 'rules.about')}</p>
+          <Link href="/kinds" className="inline-block min-h-11 py-2">
+            {t('rules.kinds')}
+          </Link>
         </div>
         <label className="text-sm">
           <span className="mb-1 block font-semibold">{t('rules.search')}</span>

@@ -40,7 +40,8 @@ export function Shell({ who, children }: { who: Person; children: ReactNode }) {
       ? at === '/'
       : at.startsWith(path) ||
         (path === '/match' && at.startsWith('/plan')) ||
-        (path === '/arrivals' && at.startsWith('/lots'))
+        (path === '/arrivals' && at.startsWith('/lots')) ||
+        (path === '/rules' && at.startsWith('/kinds'))
   // Left and right along the soil line, from where one stands.
   const along = (step: number) => {
     const next = allowed[allowed.findIndex((p) => here(p.path)) + step]

@@ -1,0 +1,198 @@
+package catalogue
+
+import (
+	"errors"
+	"strings"
+	"time"
+
+	"sedum/core/fault"
+	"sedum/core/fit"
+	"sedum/core/ground"
+	"sedum/core/roles"
+	"sedum/core/set"
+	"sedum/core/stock"
+	"sedum/kernel"
+)
+
+// Who may do what with kinds: whoever meets one adds it, a manager says what it is.
+var (
+	AddKinds  = kernel.Permission{Name: "add-kinds", Roles: set.All[roles.Role]()}
+	KeepKinds = kernel.Permission{Name: "keep-kinds", Roles: roles.Office()}
+)
+
+// NewKind is a kind that was met and is not in the catalogue: what everybody sees of it. All else is unknown until a manager completes it.
+type NewKind struct {
+	Common    string      `json:"common" maxLength:"120"`
+	Botanical string      `json:"botanical" maxLength:"120" doc:"as on the label; left out it is the common name"`
+	Habit     stock.Habit `json:"habit"`
+	Evergreen bool        `json:"evergreen"`
+	// NotCovered is a palm or a bamboo: the bench does not judge it.
+	NotCovered bool `json:"not_covered"`
+}
+
+// add takes a provisional kind into the catalogue.
+func add(tx *kernel.Tx, _ kernel.None, n NewKind) (string, error) {
+	n.Common, n.Botanical = strings.TrimSpace(n.Common), strings.TrimSpace(n.Botanical)
+	if err := fault.Missing("common", n.Common).Err(); err != nil {
+		return "", err
+	}
+	if n.Botanical == "" {
+		n.Botanical = n.Common
+	}
+	known, err := ByName(tx)
+	if err != nil {
+		return "", err
+	}
+	for field, name := range map[string]string{"common": n.Common, "botanical": n.Botanical} {
+		if _, there := known.Find(name); there {
+			return "", kernel.Refused{Code: "kind-there", Field: field}
+		}
+	}
+	k := Kind{ID: kernel.NewID(), Common: n.Common, Botanical: n.Botanical, Habit: n.Habit, Version: 1, Provisional: true, AddedBy: &tx.Who.ID, AddedAt: &tx.Now,
+		Facts: Facts{Kind: fit.Kind{}, Evergreen: n.Evergreen, Shrub: n.Habit == stock.Multi, NotCovered: n.NotCovered}}
+	if err := kernel.Add(tx, &k); errors.Is(err, kernel.ErrTwice) {
+		return "", kernel.Refused{Code: "kind-there", Field: "botanical"}
+	} else if err != nil {
+		return "", err
+	}
+	return k.ID, nil
+}
+
+// Whole is a kind with all that is known of it.
+type Whole struct {
+	ID          string      `json:"id"`
+	Version     int         `json:"version"`
+	Common      string      `json:"common"`
+	Botanical   string      `json:"botanical"`
+	Habit       stock.Habit `json:"habit"`
+	Provisional bool        `json:"provisional"`
+	Facts       Facts       `json:"facts"`
+	// Unknown names what nobody knows of it.
+	Unknown []string `json:"unknown"`
+}
+
+func see(tx *kernel.Tx, p kernel.ByID) (Whole, error) {
+	k, err := kernel.One[Kind](tx, "id = ?", p.ID)
+	return Whole{k.ID, k.Version, k.Common, k.Botanical, k.Habit, k.Provisional, k.Facts, k.Facts.unknown()}, err
+}
+
+// unknown names the facts that the match and the plan ask for and nobody knows.
+func (f Facts) unknown() []string {
+	out := []string{}
+	for _, each := range []struct {
+		name string
+		none bool
+	}{{"cold_c", f.ColdC == nil}, {"heat_c", f.HeatC == nil}, {"sun_h", f.SunH == nil}, {"drainage_max", f.DrainageMax == nil}, {"ph", f.PH == nil},
+		{"drought", f.Drought == nil}, {"wind", f.Kind.Wind == nil}, {"height_10_m", f.Height10M == nil}, {"height_max_m", f.HeightMaxM == nil},
+		{"spread_10_m", f.Spread10M == nil}, {"spread_max_m", f.SpreadMaxM == nil}} {
+		if each.none {
+			out = append(out, each.name)
+		}
+	}
+	return out
+}
+
+// Completed is a kind as a manager says it is; what is left out stays unknown.
+type Completed struct {
+	Version       int              `json:"version"`
+	Common        string           `json:"common" maxLength:"120"`
+	Botanical     string           `json:"botanical" maxLength:"120"`
+	Habit         stock.Habit      `json:"habit"`
+	Evergreen     bool             `json:"evergreen"`
+	ColdC         *float64         `json:"cold_c" minimum:"-60" maximum:"20"`
+	HeatC         *float64         `json:"heat_c" minimum:"10" maximum:"60"`
+	SunH          *[4]float64      `json:"sun_h,omitempty" doc:"hours of sun: least borne, least liked, most liked, most borne"`
+	DrainageMax   ground.Drainage  `json:"drainage_max" optional:"true" doc:"the slowest drainage that it bears"`
+	PH            *[4]float64      `json:"ph,omitempty" doc:"least borne, least liked, most liked, most borne"`
+	Drought       *int             `json:"drought" minimum:"0" maximum:"3"`
+	Wind          ground.Wind      `json:"wind" optional:"true" doc:"the most wind that it bears"`
+	Height10M     *float64         `json:"height_10_m" exclusiveMinimum:"0" maximum:"100"`
+	HeightMaxM    *float64         `json:"height_max_m" exclusiveMinimum:"0" maximum:"120"`
+	Spread10M     *float64         `json:"spread_10_m" exclusiveMinimum:"0" maximum:"60"`
+	SpreadMaxM    *float64         `json:"spread_max_m" exclusiveMinimum:"0" maximum:"60"`
+	SharpDrainage bool             `json:"sharp_drainage"`
+	Thirsty       bool             `json:"thirsty"`
+	Tender        bool             `json:"tender"`
+	AutumnHazard  bool             `json:"autumn_hazard"`
+	BarkTender    bool             `json:"bark_tender"`
+	OldWood       bool             `json:"old_wood"`
+	MovesBadly    bool             `json:"moves_badly"`
+	Uses          []ground.Purpose `json:"uses" maxItems:"20"`
+	Source        string           `json:"source" maxLength:"200" doc:"where these figures come from"`
+}
+
+func (c Completed) check() error {
+	l := fault.Missing("botanical", c.Botanical, "common", c.Common, "source", c.Source)
+	for name, four := range map[string]*[4]float64{"sun_h": c.SunH, "ph": c.PH} {
+		if four == nil {
+			continue
+		}
+		for i := 1; i < 4; i++ {
+			if four[i] < four[i-1] {
+				l.Add(name, fault.NotRising, nil)
+				break
+			}
+		}
+	}
+	for _, pair := range []struct {
+		name       string
+		at10, most *float64
+	}{{"height_max_m", c.Height10M, c.HeightMaxM}, {"spread_max_m", c.Spread10M, c.SpreadMaxM}} {
+		if pair.at10 != nil && pair.most != nil && *pair.most < *pair.at10 {
+			l.Add(pair.name, fault.AtLeast, *pair.at10)
+		}
+	}
+	return l.Err()
+}
+
+// complete writes what a manager says of a kind; what stood before stays in the record, with who and when.
+func complete(tx *kernel.Tx, p kernel.ByID, c Completed) (string, error) {
+	c.Common, c.Botanical, c.Source = strings.TrimSpace(c.Common), strings.TrimSpace(c.Botanical), strings.TrimSpace(c.Source)
+	if err := c.check(); err != nil {
+		return "", err
+	}
+	k, err := kernel.Held[Kind](tx, "SELECT * FROM kinds WHERE id = ?", p.ID)
+	if err != nil {
+		return "", err
+	}
+	if k.Version != c.Version {
+		present, err := see(tx, p)
+		return "", errors.Join(err, kernel.Stale{Current: present})
+	}
+	if err := kernel.Add(tx, &kindChange{ID: kernel.NewID(), KindID: k.ID, Was: k, PersonID: tx.Who.ID, At: tx.Now}); err != nil {
+		return "", err
+	}
+	f := k.Facts
+	f.ColdC, f.HeatC, f.SunH, f.PH, f.Drought = c.ColdC, c.HeatC, c.SunH, c.PH, c.Drought
+	f.DrainageMax, f.Kind.Wind = given(c.DrainageMax), given(c.Wind)
+	f.Height10M, f.HeightMaxM, f.Spread10M, f.SpreadMaxM = c.Height10M, c.HeightMaxM, c.Spread10M, c.SpreadMaxM
+	f.Evergreen, f.Shrub, f.SharpDrainage, f.Thirsty, f.Tender, f.AutumnHazard = c.Evergreen, c.Habit == stock.Multi, c.SharpDrainage, c.Thirsty, c.Tender, c.AutumnHazard
+	f.BarkTender, f.OldWood, f.MovesBadly, f.Uses, f.Source = c.BarkTender, c.OldWood, c.MovesBadly, c.Uses, c.Source
+	k.Common, k.Botanical, k.Habit, k.Facts, k.Provisional, k.Version = c.Common, c.Botanical, c.Habit, f, false, k.Version+1
+	k.ChangedBy, k.ChangedAt = &tx.Who.ID, &tx.Now
+	err = kernel.Ours(tx.DB().Save(&k).Error)
+	if errors.Is(err, kernel.ErrTwice) {
+		err = kernel.Refused{Code: "kind-there", Field: "botanical"}
+	}
+	return k.ID, err
+}
+
+// given is what was stated, nil when nothing was.
+func given[T ~string](v T) *T {
+	if v == "" {
+		return nil
+	}
+	return &v
+}
+
+// kindChange is a kind as it stood before it was changed.
+type kindChange struct {
+	ID       string
+	KindID   string
+	Was      Kind `gorm:"serializer:json"`
+	PersonID string
+	At       time.Time
+}
+
+// TableName says of what.
+func (kindChange) TableName() string { return "kind_changes" }

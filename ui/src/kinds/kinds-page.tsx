@@ -1,0 +1,56 @@
+import { useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
+import { useTranslation } from 'react-i18next'
+import { Link } from 'wouter'
+import type { Person } from '../api/client'
+import { kindsQuery } from '../api/queries'
+import { Failed, Loading } from '../parts/states'
+import { AddKind } from './add-kind'
+
+/** The catalogue by name, what is provisional first: who met it, and how much of it nobody knows yet. */
+export function KindsPage({ who }: { who: Person }) {
+  const { t } = useTranslation()
+  const kinds = useQuery(kindsQuery)
+  const [text, setText] = useState('')
+  if (kinds.isPending) return <Loading />
+  if (kinds.error) return <Failed cause={kinds.error} again={() => kinds.refetch()} />
+  const wanted = text.trim().toLowerCase()
+  const rows = kinds.data.kinds
+    .filter((k) => `${k.common} ${k.botanical}`.toLowerCase().includes(wanted))
+    .sort((a, b) => Number(b.provisional) - Number(a.provisional) || a.common.localeCompare(b.common))
+  const may = (who.deeds as string[]).includes('keep-kinds')
+  return (
+    <div className="mx-auto w-full max-w-4xl px-4 py-6 md:px-7">
+      <div className="mb-3 flex flex-wrap items-end justify-between gap-3">
+        <div>
+          <h1 className="text-3xl">{t('kinds.title')}</h1>
+          <p className="text-soft">{t(may ? 'kinds.about.may' : 'kinds.about')}</p>
+        </div>
+        <label className="text-sm">
+          <span className="mb-1 block font-semibold">{t('bench.search')}</span>
+          <input type="search" className="field" value={text} onChange={(e) => setText(e.target.value)} />
+        </label>
+      </div>
+      {rows.length === 0 && wanted && <AddKind name={text} onAdded={() => setText('')} />}
+      <ul className="border-ink border-t-2">
+        {rows.map((k) => (
+          <li key={k.id} className="row-line">
+            <Link
+              href={`/kinds/${k.id}`}
+              className="grid min-h-14 grid-cols-[1fr_auto] items-center gap-4 py-2 no-underline hover:bg-leaf-paper"
+            >
+              <span>
+                <span className="block font-semibold">{k.common}</span>
+                <span className="block text-soft text-sm italic">{k.botanical}</span>
+              </span>
+              <span className="text-right text-sm">
+                {k.provisional && <span className="block font-semibold text-rose-deep">{t('kinds.provisional')}</span>}
+                {k.unknown > 0 && <span className="text-soft">{t('kinds.unknown', { count: k.unknown })}</span>}
+              </span>
+            </Link>
+          </li>
+        ))}
+      </ul>
+    </div>
+  )
+}
