@@ -17,6 +17,7 @@ import (
 	"sedum/app/lots"
 	"sedum/app/match"
 	"sedum/app/measures"
+	"sedum/app/mending"
 	"sedum/app/messages"
 	"sedum/app/people"
 	"sedum/app/photos"
@@ -66,6 +67,7 @@ func New(d *kernel.Database, s Settings) *kernel.Kernel {
 			return []kernel.Capability{
 				people.Capability(people.Settings{Sessions: sessions, Demo: s.Demo, Permissions: func(r roles.Role) []string { return k.Permissions(r) }}),
 				messages.Capability(),
+				mending.Capability(),
 				space.Capability(s.Disk, clocks.Tell),
 				rules.Capability(book),
 				catalogue.Capability(),

@@ -13,6 +13,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"sedum/app/growers"
+	"sedum/app/mending"
 	"sedum/app/photos"
 	"sedum/core/arrival"
 	"sedum/core/care"
@@ -64,6 +65,7 @@ func sets() map[string]said {
 		"ground.Wind":           by(set.Texts[ground.Wind](), "exposure.", "spot.exposure."),
 		"growers.Answered":      by(set.Texts[growers.Answered](), "", "grower-note.answer."),
 		"growers.Asked":         by(set.Texts[growers.Asked](), "grower-note.asked.", "grower-note.asked."),
+		"mending.What":          unsaid(set.Texts[mending.What]()), // names a record, shown beside it
 		"photos.Part":           by(set.Texts[photos.Part](), "", "photo."),
 		"planting.Base":         unsaid(set.Texts[planting.Base]()), // an input of the calculator alone
 		"planting.Berm":         by(set.Texts[planting.Berm](), "school.berm.", ""),

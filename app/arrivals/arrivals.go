@@ -33,6 +33,16 @@ func Capability() kernel.Capability {
 		kernel.Deed("take-in-delivery", "POST", "/deliveries", TakeIn, takeInDelivery, func(tx *kernel.Tx, _ kernel.None, number int) (Delivery, error) {
 			return show(tx, number)
 		}).Makes(newStock...),
+		kernel.Deed("amend-delivery", "PUT", "/deliveries/{number}", TakeIn, amend, func(tx *kernel.Tx, _ kernel.ByNumber, number int) (Delivery, error) {
+			return show(tx, number)
+		}).Makes(append(newStock, "see-lot", "see-tree", "see-mendings")...),
+		kernel.Deed("take-back-delivery", "POST", "/deliveries/{number}/taken-back", TakeIn, takeBack, func(tx *kernel.Tx, _ kernel.ByNumber, number int) (Delivery, error) {
+			return show(tx, number)
+		}).Makes(append(newStock, "see-lot", "see-tree", "see-mendings")...),
+		kernel.Deed("amend-lot", "PUT", "/lots/{number}/facts", TakeIn, amendLot, func(tx *kernel.Tx, p kernel.ByNumber, _ int) (yard.LotLine, error) {
+			lot, err := yard.LotByNumber(tx, p.Number)
+			return lot.Line(), err
+		}).Makes(append(newStock, "see-lot", "see-tree", "match", "plan", "see-mendings")...),
 		kernel.Upload("open-note", "/notes", TakeIn, openNote, showNote).Unkeyed().Limit(NoteLimit + 1024),
 		kernel.Ask("preview-note", "/notes/{id}/preview", TakeIn, previewNote),
 		kernel.Deed("read-in-note", "POST", "/notes/{id}/rows", TakeIn, readInNote, kernel.Same).Unkeyed().Makes(newStock...),
@@ -140,15 +150,18 @@ func splitBundle(tx *kernel.Tx, p kernel.ByTag, n NewPart) (freshTag string, err
 
 // Delivery is what came, with its lots.
 type Delivery struct {
-	Number    int               `json:"number"`
-	Grower    string            `json:"grower"`
-	Place     string            `json:"place"`
-	ArrivedAt time.Time         `json:"arrived_at"`
-	LiftedAt  *time.Time        `json:"lifted_at"`
-	Packing   stock.Packing     `json:"packing" optional:"true"`
-	Note      string            `json:"note"`
-	By        string            `json:"by"`
-	Lots      []yard.CountedLot `json:"lots"`
+	Number    int           `json:"number"`
+	Grower    string        `json:"grower"`
+	Place     string        `json:"place"`
+	ArrivedAt time.Time     `json:"arrived_at"`
+	LiftedAt  *time.Time    `json:"lifted_at"`
+	Packing   stock.Packing `json:"packing" optional:"true"`
+	Note      string        `json:"note"`
+	By        string        `json:"by"`
+	ID        string        `json:"id"`
+	// TakenBackAt is when it turned out to be a mistake.
+	TakenBackAt *time.Time        `json:"taken_back_at"`
+	Lots        []yard.CountedLot `json:"lots"`
 }
 
 // Deliveries are the newest deliveries.
@@ -196,7 +209,7 @@ func withLots(tx *kernel.Tx, list []yard.Delivery) ([]Delivery, error) {
 	}
 	counted, err := yard.Counted(tx, lots)
 	for i, d := range list {
-		out[i] = Delivery{d.Number, d.Grower.Name, d.Grower.Place, d.ArrivedAt, d.LiftedAt, d.Packing, d.Note, d.Person.Name, []yard.CountedLot{}}
+		out[i] = Delivery{d.Number, d.Grower.Name, d.Grower.Place, d.ArrivedAt, d.LiftedAt, d.Packing, d.Note, d.Person.Name, d.ID, d.TakenBackAt, []yard.CountedLot{}}
 		for j, l := range lots {
 			if *l.DeliveryID == d.ID {
 				out[i].Lots = append(out[i].Lots, counted[j])

@@ -10,6 +10,7 @@ import (
 	"sedum/app/messages"
 	"sedum/app/people"
 	"sedum/app/yard"
+	"sedum/core/fault"
 	"sedum/core/stock"
 	"sedum/kernel"
 )
@@ -97,6 +98,26 @@ func (Stage) TableName() string { return "clock_stages" }
 
 func (s Stage) touch() stock.Touch {
 	return stock.Touch{At: s.At, Cover: s.Cover, Rewet: s.Rewet, TempC: s.TempC, RHPct: s.RHPct}
+}
+
+// BeginAnew begins the clock of a lot of bare roots as its delivery is told now. Errors: a fault at lifted_at when the clock has an entry
+// before.
+func BeginAnew(tx *kernel.Tx, lot yard.Lot, d yard.Delivery) error {
+	if lot.Form != stock.BareRoot {
+		return nil
+	}
+	list, err := kernel.Many[Stage](tx, "at, entered_at, id", "lot_id = ? AND undone = FALSE", lot.ID)
+	if err != nil || len(list) == 0 {
+		return err
+	}
+	from := d.ArrivedAt
+	if d.LiftedAt != nil {
+		from = *d.LiftedAt
+	}
+	if len(list) > 1 && from.After(list[1].At) {
+		return fault.List{{Field: "lifted_at", Code: fault.AtMost, Limit: list[1].At.Format("2006-01-02 15:04")}}
+	}
+	return kernel.ChangeOne[Stage](tx, map[string]any{"at": from, "cover": stock.PackedAs(d.Packing)}, "id = ?", list[0].ID)
 }
 
 // Begin starts the clock of a lot of bare roots as its box was packed, from lifting, or from arrival when nobody knows more.

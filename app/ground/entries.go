@@ -20,6 +20,7 @@ type Marking struct {
 	PrivateLines ground.PrivateLines
 	PersonID     string
 	At           time.Time
+	TakenBackAt  *time.Time
 }
 
 func (m Marking) days() ground.Marking {
@@ -34,6 +35,7 @@ type DrainageTest struct {
 	Readings    []ground.Reading `gorm:"serializer:json"`
 	PersonID    string
 	At          time.Time
+	TakenBackAt *time.Time
 }
 
 // NewMarking is a record that buried services were marked. Dates are YYYY-MM-DD.

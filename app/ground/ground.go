@@ -7,6 +7,7 @@ import (
 	"errors"
 	"net/http"
 	"strings"
+	"time"
 
 	"sedum/core/climate"
 	"sedum/core/fault"
@@ -51,6 +52,8 @@ type Spot struct {
 	Name    string
 	Ground  ground.Facts `gorm:"serializer:json"`
 	Version int
+	// TakenBackAt takes it off the lists, nil while it stands.
+	TakenBackAt *time.Time
 
 	Site Site
 }
@@ -74,6 +77,14 @@ func Capability(station Station) kernel.Capability {
 			return page(tx, kernel.ByID{ID: id})
 		}).Makes(changed...),
 		kernel.Deed("save-spot", "PUT", "/spots/{id}", KeepGround, saveSpot, same).Makes(changed...),
+		kernel.Deed("amend-customer", "PUT", "/spots/{id}/customer", KeepGround, amendCustomer, same).Makes(append(changed, "see-mendings")...),
+		kernel.Deed("take-back-spot", "POST", "/spots/{id}/taken-back", KeepGround, takeBackSpot, same).Makes(append(changed, "see-mendings")...),
+		kernel.Deed("take-back-marking", "POST", "/spots/{id}/markings/{record}/taken-back", KeepGround, takeBackMarking, func(tx *kernel.Tx, _ OfSpot, id string) (Page, error) {
+			return page(tx, kernel.ByID{ID: id})
+		}).Makes(append(changed, "see-mendings", "see-sheet")...),
+		kernel.Deed("take-back-drainage", "POST", "/spots/{id}/drainage/{record}/taken-back", KeepGround, takeBackDrainage, func(tx *kernel.Tx, _ OfSpot, id string) (Page, error) {
+			return page(tx, kernel.ByID{ID: id})
+		}).Makes(append(changed, "see-mendings", "see-sheet")...),
 		kernel.Ask("read-spot", "/spots/{id}/reading", SeeGround, readSpot),
 		kernel.Deed("record-marking", "POST", "/spots/{id}/markings", KeepGround, recordMarking, same).Makes(changed...),
 		kernel.Ask("read-drainage", "/ground/drainage", SeeGround, readDrainage),

@@ -103,3 +103,25 @@ func TestNobodyDigsWithoutAMarking(t *testing.T) {
 	w.At(time.Date(2026, 11, 26, 0, 1, 0, 0, time.UTC))
 	Refused(t, w.Err(w.Advisor, "record-drainage", spot, drainsWell()), "services-unmarked")
 }
+
+// A marking, a hole and a customer can be mended, with a reason; a marking taken back holds on no day any more.
+func TestEntriesOfTheGroundAreMended(t *testing.T) {
+	w := Open(t)
+	spot := w.SpotOf("Petra Averill")
+	require.NotNil(t, spot.Reading.Marked)
+	of := ground.OfSpot{ByID: ByID(spot.ID), Record: spot.Reading.Marked.ID}
+	Fault(t, w.Err(w.Advisor, "take-back-marking", of, ground.TakenBack{}), "reason", fault.Required)
+	w.Deed(w.Advisor, "take-back-marking", of, ground.TakenBack{Reason: "the other address"})
+	now := w.SpotOf("Petra Averill")
+	assert.Nil(t, now.Reading.Marked)
+	assert.ErrorIs(t, w.Err(w.Advisor, "take-back-marking", of, ground.TakenBack{Reason: "twice"}), kernel.ErrMissing)
+	require.NotEmpty(t, now.Tests)
+	w.Deed(w.Advisor, "take-back-drainage", ground.OfSpot{ByID: ByID(spot.ID), Record: now.Tests[0].ID}, ground.TakenBack{Reason: "misread"})
+	assert.Len(t, w.SpotOf("Petra Averill").Tests, len(now.Tests)-1)
+	w.Deed(w.Advisor, "amend-customer", ByID(spot.ID), ground.Person{Name: "Petra Averil", Phone: "555 0101", Address: spot.Address, Reason: "one l"})
+	assert.Equal(t, spot.Address, w.SpotOf("Petra Averil").Address)
+	w.Deed(w.Advisor, "take-back-spot", ByID(spot.ID), ground.TakenBack{Reason: "planted elsewhere"})
+	for _, s := range Saw[ground.Pages](w, "list-spots", kernel.None{}).Spots {
+		assert.NotEqual(t, spot.ID, s.ID)
+	}
+}

@@ -47,11 +47,11 @@ func read(tx *kernel.Tx, spots []Spot) ([]Known, error) {
 	if len(ids) == 0 {
 		return out, nil
 	}
-	markings, err := kernel.Many[Marking](tx, "at DESC, id DESC", "spot_id IN ?", ids)
+	markings, err := kernel.Many[Marking](tx, "at DESC, id DESC", "spot_id IN ? AND taken_back_at IS NULL", ids)
 	if err != nil {
 		return out, err
 	}
-	tests, err := kernel.Many[DrainageTest](tx, "at DESC, id DESC", "spot_id IN ?", ids)
+	tests, err := kernel.Many[DrainageTest](tx, "at DESC, id DESC", "spot_id IN ? AND taken_back_at IS NULL", ids)
 	if err != nil {
 		return out, err
 	}
@@ -95,6 +95,7 @@ func (k *Known) MarkedOn(day time.Time) *Marking {
 
 // Marked is the marking that holds, on the page.
 type Marked struct {
+	ID           string              `json:"id"`
 	Reference    string              `json:"reference"`
 	MarkedOn     string              `json:"marked_on"`
 	ExpiresOn    string              `json:"expires_on"`
@@ -117,6 +118,7 @@ type Answer struct {
 
 // Hole is a drainage hole as it was read.
 type Hole struct {
+	ID          string           `json:"id"`
 	At          time.Time        `json:"at"`
 	HoleWidthMM float64          `json:"hole_width_mm"`
 	Readings    []ground.Reading `json:"readings"`
@@ -172,7 +174,7 @@ func readSpot(tx *kernel.Tx, p kernel.ByID, c Change) (Answer, error) {
 }
 
 func list(tx *kernel.Tx, _ kernel.None) (Pages, error) {
-	spots, err := kernel.Many[Spot](tx.With("Site.Customer"), "site_id, name", "")
+	spots, err := kernel.Many[Spot](tx.With("Site.Customer"), "site_id, name", "taken_back_at IS NULL")
 	if err != nil {
 		return Pages{}, err
 	}
@@ -201,7 +203,7 @@ func (k Known) Page(s words.Speaker) Page {
 		out.Ground.Obstacles = []ground.Obstacle{}
 	}
 	for _, t := range k.Tests {
-		out.Tests = append(out.Tests, Hole{t.At, t.HoleWidthMM, t.Readings})
+		out.Tests = append(out.Tests, Hole{t.ID, t.At, t.HoleWidthMM, t.Readings})
 	}
 	return out
 }
@@ -209,7 +211,7 @@ func (k Known) Page(s words.Speaker) Page {
 func (k Known) reading(s words.Speaker) Answer {
 	out := Answer{Class: k.Class, Dryness: k.Dryness, Missing: []kernel.Sentence{}}
 	if m := k.Marked; m != nil {
-		out.Marked = &Marked{m.Reference, m.MarkedOn.Format(time.DateOnly), m.ExpiresOn.Format(time.DateOnly), m.MarkedBy, m.PrivateLines}
+		out.Marked = &Marked{m.ID, m.Reference, m.MarkedOn.Format(time.DateOnly), m.ExpiresOn.Format(time.DateOnly), m.MarkedBy, m.PrivateLines}
 	}
 	if k.Soil != nil {
 		soil := calc.Rounded(*k.Soil)

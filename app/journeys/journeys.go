@@ -3,9 +3,11 @@ package journeys
 
 import (
 	"embed"
+	"slices"
 	"strings"
 	"time"
 
+	"sedum/app/mending"
 	"sedum/app/people"
 	records "sedum/app/yard"
 	"sedum/core/roles"
@@ -32,6 +34,8 @@ type Damage struct {
 	At         time.Time
 	RepairedAt *time.Time
 	RepairedBy *string
+	// TakenBackAt is when it turned out to be a mistake.
+	TakenBackAt *time.Time
 
 	Person people.Named
 }
@@ -50,6 +54,9 @@ func Capability() kernel.Capability {
 		kernel.Deed("repair-damage", "PUT", "/trees/{tag}/damages/{id}/repaired", CheckTrees, repair, func(tx *kernel.Tx, p Of, _ kernel.None) (records.Stands, error) {
 			return records.Show(tx, p.Tag)
 		}).Keep().Makes("see-tree", "see-work", "today"),
+		kernel.Deed("take-back-damage", "POST", "/trees/{tag}/damages/{id}/taken-back", CheckTrees, takeBack, func(tx *kernel.Tx, p Of, _ kernel.None) (records.Stands, error) {
+			return records.Show(tx, p.Tag)
+		}).Makes("see-tree", "see-work", "today", "see-mendings"),
 	}}
 }
 
@@ -110,9 +117,34 @@ func repair(tx *kernel.Tx, p Of, r Repaired) (kernel.None, error) {
 	return kernel.None{}, kernel.ChangeOne[Damage](tx, columns, "id = ? AND tree_id = ?", p.ID, t.ID)
 }
 
+// TakenBack is why an entry was a mistake.
+type TakenBack struct {
+	Reason string `json:"reason" maxLength:"500"`
+}
+
+// takeBack takes a damage back that was entered by mistake, by who entered it or a manager. Where it put the tree, the tree stays: apart
+// ends only by a manager's word.
+func takeBack(tx *kernel.Tx, p Of, n TakenBack) (kernel.None, error) {
+	t, err := records.HoldTree(tx, p.Tag)
+	if err != nil {
+		return kernel.None{}, err
+	}
+	d, err := kernel.One[Damage](tx, "id = ? AND tree_id = ? AND taken_back_at IS NULL", p.ID, t.ID)
+	if err != nil {
+		return kernel.None{}, err
+	}
+	if d.PersonID != tx.Who.ID && !slices.Contains(roles.Office(), tx.Who.Role) {
+		return kernel.None{}, kernel.ErrNotAllowed
+	}
+	if err := mending.Keep(tx, mending.Damage, d.ID, map[string]any{"damage": d.Damage, "journey": d.Journey, "girth_share": d.GirthShare, "note": d.Note}, n.Reason); err != nil {
+		return kernel.None{}, err
+	}
+	return kernel.None{}, kernel.ChangeOne[Damage](tx, map[string]any{"taken_back_at": tx.Now}, "id = ?", d.ID)
+}
+
 // Open counts the repairs of a tree that wait.
 func Open(tx *kernel.Tx, treeID string) (int, error) {
-	return kernel.Value[int](tx, "SELECT COUNT(*) FROM journey_damages WHERE tree_id = ? AND repaired_at IS NULL AND verdict = ?", treeID, stock.Fix)
+	return kernel.Value[int](tx, "SELECT COUNT(*) FROM journey_damages WHERE tree_id = ? AND repaired_at IS NULL AND taken_back_at IS NULL AND verdict = ?", treeID, stock.Fix)
 }
 
 // Waiting is a repair that waits in the yard, with its tree.
@@ -128,7 +160,7 @@ const mostWaiting = 200
 // ToRepair lists the repairs that wait in the yard, oldest first.
 func ToRepair(tx *kernel.Tx) ([]Waiting, error) {
 	const chosen = `SELECT t.*, d.id AS damage_id, d.damage, d.repair, d.at FROM journey_damages d JOIN trees t ON t.id = d.tree_id
-		WHERE d.repaired_at IS NULL AND d.verdict = 'fix' AND d.journey = 'arrival' AND t.state NOT IN ? ORDER BY d.at, d.id LIMIT ?`
+		WHERE d.repaired_at IS NULL AND d.taken_back_at IS NULL AND d.verdict = 'fix' AND d.journey = 'arrival' AND t.state NOT IN ? ORDER BY d.at, d.id LIMIT ?`
 	return kernel.Rows[Waiting](tx, "SELECT "+records.RowColumns+", t.damage_id AS id, t.damage, t.repair FROM "+records.RowsOf(chosen)+" ORDER BY t.at, t.damage_id", stock.Gone(), mostWaiting)
 }
 
@@ -148,7 +180,7 @@ type Shown struct {
 
 // Show is what journeys did to a tree, newest first.
 func Show(tx *kernel.Tx, treeID string) ([]Shown, error) {
-	list, err := kernel.Many[Damage](tx.With("Person"), "at DESC, id DESC", "tree_id = ?", treeID)
+	list, err := kernel.Many[Damage](tx.With("Person"), "at DESC, id DESC", "tree_id = ? AND taken_back_at IS NULL", treeID)
 	out := []Shown{}
 	for _, d := range list {
 		out = append(out, Shown{d.ID, d.Journey, d.Damage, tx.Say.Say("damage."+string(d.Damage), nil), tx.Say.Say("repair."+string(d.Repair), nil),

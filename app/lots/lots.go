@@ -35,6 +35,8 @@ func Capability(l Lots) kernel.Capability {
 		kernel.Read("see-lot-faults", "/lots/{number}/faults", yard.SeeYard, l.faults),
 		kernel.Deed("draw-sample", "POST", "/lots/{number}/sample", DrawSample, l.draw, page).Makes("see-lot", "see-tree", "today"),
 		kernel.Deed("stand-in-rows", "PUT", "/lots/{number}/rows", DrawSample, standInRows, page).Makes("see-lot", "see-tree"),
+		kernel.Deed("reopen-lot", "POST", "/lots/{number}/reopening", DecideLot, l.reopen, page).
+			Makes("see-lot", "list-lots", "list-trees", "see-tree", "today", "match", "list-growers"),
 		kernel.Deed("close-lot", "POST", "/lots/{number}/decisions", ProposeLot, l.close, page).
 			Makes("see-lot", "list-lots", "list-trees", "see-tree", "today", "match", "list-growers", "see-work"),
 		kernel.ReadFile("confidence-card", "/lots/{number}/confidence.pdf", yard.SeeYard, "application/pdf", l.confidence),

@@ -63,7 +63,7 @@ type Sampled struct {
 
 // Decided is what somebody decided or proposed.
 type Decided struct {
-	Decision stock.LotDecision `json:"decision" enum:"released,refused"`
+	Decision stock.LotDecision `json:"decision" enum:"open,released,refused"`
 	Proposed bool              `json:"proposed"`
 	Note     string            `json:"note"`
 	By       string            `json:"by"`

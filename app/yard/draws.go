@@ -73,6 +73,15 @@ func Decide(tx *kernel.Tx, lot Lot, d stock.LotDecision, note string, proposed, 
 	return kernel.ChangeOne[Lot](tx, map[string]any{"decision": d, "decided_at": tx.Now, "unchecked": unchecked}, "id = ?", lot.ID)
 }
 
+// Reopen opens a closed lot again; the record of its decisions says who and why.
+func Reopen(tx *kernel.Tx, lot Lot, note string) error {
+	err := kernel.Add(tx, &Decision{ID: kernel.NewID(), LotID: lot.ID, Decision: stock.LotOpen, Note: note, PersonID: tx.Who.ID, At: tx.Now})
+	if err != nil {
+		return err
+	}
+	return kernel.ChangeOne[Lot](tx, map[string]any{"decision": stock.LotOpen, "decided_at": nil, "unchecked": false}, "id = ?", lot.ID)
+}
+
 // NextToLookAt is the tag of the next tree of a lot that nobody looked at: of its sample while that is open, else the next in the lot.
 func NextToLookAt(tx *kernel.Tx, lot Lot, after int) (string, error) {
 	if lot.Decision == stock.LotOpen {

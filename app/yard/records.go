@@ -35,6 +35,8 @@ type Delivery struct {
 	Note      string
 	PersonID  string
 	At        time.Time
+	// TakenBackAt is when it turned out to be a mistake, nil while it stands.
+	TakenBackAt *time.Time
 
 	Grower Grower
 	Person people.Named

@@ -149,6 +149,35 @@ func MoveLot(tx *kernel.Tx, lot Lot, from []stock.State, to stock.State, note st
 	return n, CountAnew(tx, lot.Number)
 }
 
+// MoveBack puts the trees of a lot back that were moved to a state all at once at a moment, and that nobody has moved since, each with its
+// event. The lot is held by the caller.
+func MoveBack(tx *kernel.Tx, lot Lot, from stock.State, at time.Time, note string) error {
+	type was struct {
+		ID        string
+		FromState stock.State
+	}
+	moved, err := kernel.Rows[was](tx, `SELECT t.id, e.from_state FROM trees t JOIN tree_events e ON e.tree_id = t.id AND e.at = ? AND e.to_state = t.state
+		WHERE t.lot_id = ? AND t.state = ? AND t.state_since = ?`, at, lot.ID, from, at)
+	if err != nil {
+		return err
+	}
+	back := map[stock.State][]string{}
+	for _, m := range moved {
+		back[m.FromState] = append(back[m.FromState], m.ID)
+	}
+	for state, ids := range back {
+		_, err := kernel.Exec(tx, `INSERT INTO tree_events (id, tree_id, person_id, at, from_state, to_state, note)
+			SELECT LEFT(SHA2(CONCAT(id, ?), 256), 16), id, ?, ?, state, ?, ? FROM trees WHERE id IN ?`, kernel.NewID(), tx.Who.ID, tx.Now, state, note, ids)
+		if err != nil {
+			return err
+		}
+		if _, err := kernel.Exec(tx, "UPDATE trees SET state = ?, state_since = ?, version = version + 1 WHERE id IN ?", state, tx.Now, ids); err != nil {
+			return err
+		}
+	}
+	return CountAnew(tx, lot.Number)
+}
+
 // StandInRows writes how the trees of a lot stand.
 func StandInRows(tx *kernel.Tx, lot Lot, rows sampling.Rows) error {
 	_, err := kernel.Change[Lot](tx, map[string]any{"per_row": rows.PerRow}, "id = ?", lot.ID)

@@ -1,5 +1,6 @@
 import { keepPreviousData, queryOptions } from '@tanstack/react-query'
 import { ask, client, type Readings, type Schemas, type Subject } from './client'
+import type { operations } from './schema'
 import { keyOf } from './stale'
 
 export const whoQuery = queryOptions({
@@ -123,6 +124,14 @@ export const kindsQuery = queryOptions({
   queryFn: () => ask(client.GET('/api/v1/kinds')),
   staleTime: 10 * 60_000,
 })
+
+export type MendingWhat = operations['see-mendings']['parameters']['path']['what']
+
+export const mendingsQuery = (what: MendingWhat, id: string) =>
+  queryOptions({
+    queryKey: keyOf('see-mendings', what, id),
+    queryFn: () => ask(client.GET('/api/v1/mendings/{what}/{id}', { params: { path: { what, id } } })),
+  })
 
 export const kindQuery = (id: string) =>
   queryOptions({

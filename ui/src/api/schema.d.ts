@@ -436,6 +436,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/deliveries/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["amend-delivery"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/deliveries/{number}/taken-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["take-back-delivery"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/dips": {
         parameters: {
             query?: never;
@@ -724,6 +756,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/lots/{number}/facts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["amend-lot"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/lots/{number}/faults": {
         parameters: {
             query?: never;
@@ -820,6 +868,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/lots/{number}/reopening": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["reopen-lot"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/lots/{number}/rows": {
         parameters: {
             query?: never;
@@ -879,6 +943,22 @@ export interface paths {
         put?: never;
         post?: never;
         delete: operations["retire-measure"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/mendings/{what}/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["see-mendings"];
+        put?: never;
+        post?: never;
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -1284,6 +1364,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/spots/{id}/customer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["amend-customer"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/spots/{id}/drainage": {
         parameters: {
             query?: never;
@@ -1300,6 +1396,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/spots/{id}/drainage/{record}/taken-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["take-back-drainage"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/spots/{id}/markings": {
         parameters: {
             query?: never;
@@ -1310,6 +1422,22 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["record-marking"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/spots/{id}/markings/{record}/taken-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["take-back-marking"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1358,6 +1486,22 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["read-spot"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/spots/{id}/taken-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["take-back-spot"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1508,6 +1652,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/trees/{tag}/damages/{id}/taken-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["take-back-damage"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/trees/{tag}/moves": {
         parameters: {
             query?: never;
@@ -1642,6 +1802,65 @@ export interface components {
     schemas: {
         /** @enum {string} */
         ArrivalColumn: "kind" | "form" | "count" | "pot_l" | "pot" | "ball_diameter_mm" | "ball_height_mm" | "caliper_mm" | "height_m" | "size" | "bundle_count" | "price" | "grafted" | "ordered" | "cultivar" | "rootstock" | "propagation";
+        ArrivalsAmended: {
+            /** @description RFC 3339 */
+            arrived_at: string;
+            /** @description RFC 3339; "" when nobody knows */
+            lifted_at: string;
+            note: string;
+            packing: components["schemas"]["StockPacking"] | "";
+            reason: string;
+        };
+        ArrivalsAmendedLot: {
+            assumed?: components["schemas"]["StockAssumable"][];
+            /**
+             * Format: double
+             * @description nominal
+             */
+            ball_diameter_mm: number;
+            /**
+             * Format: double
+             * @description nominal
+             */
+            ball_height_mm: number;
+            /**
+             * Format: double
+             * @description nominal
+             */
+            caliper_mm: number;
+            cultivar: string;
+            form: components["schemas"]["StockForm"];
+            grafted: boolean;
+            /**
+             * Format: double
+             * @description nominal
+             */
+            height_m: number;
+            kind: string;
+            medium: components["schemas"]["StockMedium"] | "";
+            /** Format: int64 */
+            ordered: number | null;
+            origin: components["schemas"]["StockOrigin"] | "";
+            pot: components["schemas"]["StockPot"] | "";
+            /** Format: double */
+            pot_l: number;
+            /**
+             * Format: int64
+             * @description 0 is not stated
+             */
+            price_cents: number;
+            /** @description how it was raised, when known */
+            propagation: components["schemas"]["StockPropagation"] | "";
+            reason: string;
+            rootstock: string;
+            /** @description of bare roots to drying */
+            sensitivity: components["schemas"]["StockSensitivity"] | "";
+            /** @description of bare roots */
+            size: components["schemas"]["StockSize"] | "";
+            sizing: components["schemas"]["StockSizing"] | "";
+            /** Format: int64 */
+            version: number;
+        };
         ArrivalsColumns: {
             columns: {
                 [key: string]: number;
@@ -1657,6 +1876,7 @@ export interface components {
             arrived_at: string;
             by: string;
             grower: string;
+            id: string;
             /** Format: date-time */
             lifted_at: string | null;
             lots: components["schemas"]["YardCountedLot"][];
@@ -1665,6 +1885,8 @@ export interface components {
             number: number;
             packing: components["schemas"]["StockPacking"] | "";
             place: string;
+            /** Format: date-time */
+            taken_back_at: string | null;
         };
         ArrivalsNewDelivery: {
             arrived_at: string;
@@ -1801,6 +2023,9 @@ export interface components {
             lifted_at: string;
             /** @description of bare roots: what was found on opening the box */
             packing: components["schemas"]["StockPacking"] | "";
+        };
+        ArrivalsTakenBack: {
+            reason: string;
         };
         BenchAsking: {
             readings: components["schemas"]["StockReadings"];
@@ -2451,10 +2676,12 @@ export interface components {
             at: string;
             /** Format: double */
             hole_width_mm: number;
+            id: string;
             readings: components["schemas"]["GroundReading"][];
         };
         GroundMarked: {
             expires_on: string;
+            id: string;
             marked_by: string;
             marked_on: string;
             private_lines: components["schemas"]["GroundPrivateLines"];
@@ -2547,6 +2774,12 @@ export interface components {
             /** Format: double */
             rate_mm_per_h: number | null;
         };
+        GroundPerson: {
+            address: string;
+            name: string;
+            phone: string;
+            reason: string;
+        };
         /** @enum {string} */
         GroundPrivateLines: "none" | "marked";
         /** @enum {string} */
@@ -2600,6 +2833,9 @@ export interface components {
         GroundSoilClass: "sand" | "loamy sand" | "sandy loam" | "loam" | "silt loam" | "silt" | "sandy clay loam" | "clay loam" | "silty clay loam" | "sandy clay" | "silty clay" | "clay";
         /** @enum {string} */
         GroundSoilGroup: "coarse" | "medium" | "fine";
+        GroundTakenBack: {
+            reason: string;
+        };
         GroundTextureInput: {
             /** Format: double */
             clay_mm: number;
@@ -2778,6 +3014,9 @@ export interface components {
             /** @description a repair that keeps the tree from being sold */
             to_repair: boolean;
         };
+        JourneysTakenBack: {
+            reason: string;
+        };
         LabelsPrinted: {
             /** Format: int64 */
             count: number;
@@ -2809,7 +3048,7 @@ export interface components {
             at: string;
             by: string;
             /** @enum {string} */
-            decision: "released" | "refused";
+            decision: "open" | "released" | "refused";
             note: string;
             proposed: boolean;
         };
@@ -2984,6 +3223,11 @@ export interface components {
              */
             usual: number;
         };
+        LotsReopening: {
+            reason: string;
+            /** Format: int64 */
+            version: number;
+        };
         LotsSampled: {
             answer: components["schemas"]["SamplingResult"];
             answer_text: string;
@@ -3121,6 +3365,18 @@ export interface components {
             name: string;
             substance: string;
             unit: components["schemas"]["YardUnit"];
+        };
+        MendingRecord: {
+            mendings: components["schemas"]["MendingShown"][];
+        };
+        MendingShown: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            reason: string;
+            was: {
+                [key: string]: string;
+            };
         };
         MessagesAll: {
             messages: components["schemas"]["MessagesTold"][];
@@ -5699,6 +5955,79 @@ export interface operations {
             };
         };
     };
+    "amend-delivery": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ArrivalsAmended"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ArrivalsDelivery"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "take-back-delivery": {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description sent twice, it happens once */
+                "Idempotency-Key": string;
+            };
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ArrivalsTakenBack"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ArrivalsDelivery"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "mix-dip": {
         parameters: {
             query?: never;
@@ -6394,6 +6723,41 @@ export interface operations {
             };
         };
     };
+    "amend-lot": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ArrivalsAmendedLot"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["YardLotLine"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "see-lot-faults": {
         parameters: {
             query?: never;
@@ -6602,6 +6966,44 @@ export interface operations {
             };
         };
     };
+    "reopen-lot": {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description sent twice, it happens once */
+                "Idempotency-Key": string;
+            };
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LotsReopening"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LotsPage"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "stand-in-rows": {
         parameters: {
             query?: never;
@@ -6757,6 +7159,38 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "see-mendings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                what: string;
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MendingRecord"];
+                };
             };
             /** @description Error */
             default: {
@@ -7798,6 +8232,41 @@ export interface operations {
             };
         };
     };
+    "amend-customer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GroundPerson"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GroundPage"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "record-drainage": {
         parameters: {
             query?: never;
@@ -7836,6 +8305,45 @@ export interface operations {
             };
         };
     };
+    "take-back-drainage": {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description sent twice, it happens once */
+                "Idempotency-Key": string;
+            };
+            path: {
+                id: string;
+                record: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GroundTakenBack"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GroundPage"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "record-marking": {
         parameters: {
             query?: never;
@@ -7851,6 +8359,45 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["GroundNewMarking"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GroundPage"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "take-back-marking": {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description sent twice, it happens once */
+                "Idempotency-Key": string;
+            };
+            path: {
+                id: string;
+                record: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GroundTakenBack"];
             };
         };
         responses: {
@@ -7964,6 +8511,44 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["GroundAnswer"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "take-back-spot": {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description sent twice, it happens once */
+                "Idempotency-Key": string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GroundTakenBack"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GroundPage"];
                 };
             };
             /** @description Error */
@@ -8283,6 +8868,46 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["JourneysRepaired"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["YardStands"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "take-back-damage": {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description sent twice, it happens once */
+                "Idempotency-Key": string;
+            };
+            path: {
+                /** @description as typed or scanned */
+                tag: string;
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JourneysTakenBack"];
             };
         };
         responses: {

@@ -3,10 +3,12 @@ import { useTranslation } from 'react-i18next'
 import { Link } from 'wouter'
 import type { Person, Schemas } from '../api/client'
 import { deliveriesQuery } from '../api/queries'
+import { Mended } from '../parts/mended'
 import { Failed, Loading } from '../parts/states'
 import { sayMoment } from '../parts/time'
 import { FormMark } from './form-mark'
 import { lotSize } from './lot-size'
+import { MendDelivery } from './mend-delivery'
 
 type Delivery = Schemas['ArrivalsDelivery']
 
@@ -35,14 +37,14 @@ export function ArrivalsPage({ who }: { who: Person }) {
       {list.data.deliveries.length === 0 && <p className="text-soft">{t('arrivals.none')}</p>}
       <ol className="grid gap-8">
         {list.data.deliveries.map((d) => (
-          <Row key={d.number} delivery={d} />
+          <Row key={d.number} delivery={d} may={may} />
         ))}
       </ol>
     </div>
   )
 }
 
-function Row({ delivery: d }: { delivery: Delivery }) {
+function Row({ delivery: d, may }: { delivery: Delivery; may: boolean }) {
   const { t } = useTranslation()
   return (
     <li className="grid gap-x-8 gap-y-1 md:grid-cols-[17rem_1fr]">
@@ -53,6 +55,12 @@ function Row({ delivery: d }: { delivery: Delivery }) {
           {d.lifted_at ? `${t('arrivals.lifted', { when: sayMoment(d.lifted_at) })} · ` : ''}
           {t('arrivals.number', { number: d.number, by: d.by })}
         </p>
+        {d.taken_back_at ? (
+          <p className="font-semibold text-oxblood">{t('arrivals.taken-back')}</p>
+        ) : (
+          may && <MendDelivery delivery={d} />
+        )}
+        <Mended what="delivery" id={d.id} />
       </div>
       <ul className="md:border-ink md:border-t-2">
         {d.lots.map((l) => {

@@ -45,6 +45,8 @@ const offered = Object.keys(forms) as (keyof typeof forms)[]
 const ways = ['unknown', ...stockPropagation] as const
 
 type Props = {
+  /** A lot that is here already: its trees are counted. */
+  amending?: boolean
   lot: NewLot
   change: (part: Partial<NewLot>) => void
   fault: (field: string) => string | undefined
@@ -90,7 +92,7 @@ export function LotFields(props: Props) {
           options={offered.map((value) => ({ value, label: t(`form.${value}`) }))}
         />
       </div>
-      <Figure {...props} name="count" label={t('delivery.count')} />
+      {!props.amending && <Figure {...props} name="count" label={t('delivery.count')} />}
       <FormFields {...props} />
       <Figure {...props} name="caliper_mm" kind="mm" label={t('measure.caliper')} />
       <Figure
@@ -166,7 +168,7 @@ function FormFields(props: Props) {
     case 'bare-root':
       return (
         <>
-          <Figure {...props} name="bundle_count" label={t('delivery.bundle')} />
+          {!props.amending && <Figure {...props} name="bundle_count" label={t('delivery.bundle')} />}
           <div className="md:col-span-2">
             <Choice
               label={t('delivery.size')}

@@ -1,13 +1,15 @@
 import { useState } from 'react'
 import { useTranslation } from 'react-i18next'
-import type { Schemas, Tree } from '../api/client'
+import { ask, client, type Schemas, type Tree } from '../api/client'
 import { yardDamage, yardJourney } from '../api/declared.gen'
 import { useKeptOf } from '../offline/kept'
 import { useKeptDeed } from '../offline/use-kept-deed'
 import { Choice } from '../parts/choice'
+import { useDeed } from '../parts/deed'
 import { MeasureField } from '../parts/measure-field'
 import { sayProblem } from '../parts/states'
 import { sayMoment } from '../parts/time'
+import { WithReason } from '../parts/with-reason'
 
 type NewDamage = Schemas['JourneysNewDamage']
 /** What a journey did to the tree, and the repair, told at once. */
@@ -31,6 +33,14 @@ export function JourneyPart({ tree, may }: { tree: Tree; may: boolean }) {
     what: t('kept.work', { tag: tree.tag, work: tree.damages.find((d) => d.id === id)?.repair }),
     href: `/bench/${tree.tag}`,
   }))
+  const back = useDeed('take-back-damage', ({ id, reason }: { id: string; reason: string }, key: string) =>
+    ask(
+      client.POST('/api/v1/trees/{tag}/damages/{id}/taken-back', {
+        params: { path: { tag: tree.tag, id }, header: { 'Idempotency-Key': key } },
+        body: { reason },
+      }),
+    ),
+  )
   const waiting = useKeptOf('record-damage', (d) => d.tag === tree.tag).length > 0
   const repairing = useKeptOf('repair-damage', (r) => r.tag === tree.tag).map((k) => (k.input as { id: string }).id)
   return (
@@ -53,6 +63,14 @@ export function JourneyPart({ tree, may }: { tree: Tree; may: boolean }) {
               >
                 {t(repairing.includes(d.id) ? 'kept.here' : d.repaired_at ? 'undo' : 'journey.done')}
               </button>
+            )}
+            {may && (
+              <WithReason
+                label={t('journey.take-back')}
+                about={t('journey.take-back.about')}
+                pending={back.isPending}
+                onDo={(reason) => back.mutate({ id: d.id, reason })}
+              />
             )}
           </li>
         ))}
@@ -98,9 +116,9 @@ export function JourneyPart({ tree, may }: { tree: Tree; may: boolean }) {
           {t('kept.here')}
         </p>
       )}
-      {(record.error || repair.error) && (
+      {(record.error || repair.error || back.error) && (
         <p role="alert" className="text-oxblood">
-          {sayProblem(record.error ?? repair.error, t)}
+          {sayProblem(record.error ?? repair.error ?? back.error, t)}
         </p>
       )}
     </section>

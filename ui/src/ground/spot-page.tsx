@@ -1,7 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useTranslation } from 'react-i18next'
-import { Link } from 'wouter'
+import { Link, useLocation } from 'wouter'
 import { ask, client, type Person, Problem, type Schemas, type Spot } from '../api/client'
 import { readSpotQuery, spotQuery } from '../api/queries'
 import { nowStale } from '../api/stale'
@@ -11,6 +11,7 @@ import { useKept } from '../parts/use-kept'
 import { named } from '../words/named'
 import { ClimatePart } from './climate-part'
 import { DrainageHole } from './drainage-hole'
+import { MendPart } from './mend-part'
 import { AirPart, RoomPart, SoilPart } from './parts'
 import { Services } from './services'
 
@@ -34,6 +35,7 @@ function SpotForm({ spot, who }: { spot: Spot; who: Person }) {
   const cache = useQueryClient()
   const kept = useKept<Change>(`spot.${spot.id}`, spot.version * 1000 + spot.site_version, () => changeOf(spot))
   const [bad, setBad] = useState(false)
+  const [, go] = useLocation()
   const change = kept.value
   const body = { ...change, version: spot.version, site_version: spot.site_version }
   const live = useQuery({ ...readSpotQuery(spot.id, body), enabled: kept.touched })
@@ -81,6 +83,7 @@ function SpotForm({ spot, who }: { spot: Spot; who: Person }) {
           <RoomPart {...parts} />
           <ClimatePart {...parts} />
         </fieldset>
+        {may && <MendPart spot={spot} />}
       </div>
       <aside
         className="flex flex-col gap-4 lg:sticky lg:top-4 lg:max-h-[calc(100dvh-2rem)] lg:self-start lg:overflow-auto"
@@ -150,11 +153,26 @@ function SpotForm({ spot, who }: { spot: Spot; who: Person }) {
             {t('ground.drop')}
           </button>
         )}
-        {(who.deeds as string[]).includes('match-and-plan') && (
-          <Link href={`/match/${spot.id}`} className="quiet no-underline">
-            {t('ground.match')}
-          </Link>
-        )}
+        {(who.deeds as string[]).includes('match-and-plan') &&
+          (may && kept.touched ? (
+            <button
+              type="button"
+              className="quiet"
+              disabled={bad || save.isPending || Boolean(live.error)}
+              onClick={() =>
+                save.mutate(
+                  { version: spot.version, site_version: spot.site_version },
+                  { onSuccess: () => go(`/match/${spot.id}`) },
+                )
+              }
+            >
+              {t('ground.save-match')}
+            </button>
+          ) : (
+            <Link href={`/match/${spot.id}`} className="quiet no-underline">
+              {t('ground.match')}
+            </Link>
+          ))}
       </aside>
     </div>
   )

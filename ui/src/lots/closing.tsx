@@ -34,7 +34,11 @@ export function ClosingPart({ lot, who }: { lot: Lot; who: Person }) {
       <h2 className="border-ink border-b-2 pb-1 text-xl">{t('closing.title')}</h2>
       {lot.decisions.map((d) => (
         <p key={d.at + d.decision} className="row-line py-2 text-sm">
-          <span className="font-semibold">{t(`closing.${d.proposed ? 'proposed' : 'decided'}.${d.decision}`)}</span>{' '}
+          <span className="font-semibold">
+            {d.decision === 'open'
+              ? t('closing.reopened')
+              : t(`closing.${d.proposed ? 'proposed' : 'decided'}.${d.decision}`)}
+          </span>{' '}
           {d.by}, {sayMoment(d.at)}
           {d.note && <span className="block text-soft">{d.note}</span>}
         </p>

@@ -13,6 +13,7 @@ import { ClosingPart } from './closing'
 import { FaultsPart } from './faults-part'
 import { GrowerNotePart } from './grower-note'
 import { KeepingPart } from './keeping-part'
+import { MendLot } from './mend-lot'
 import { OperatingCurve } from './operating-curve'
 import { RowsField, RowsWalk } from './rows-part'
 import { TreeRows } from './tree-rows'
@@ -60,6 +61,7 @@ export function LotPage({ number, who }: { number: number; who: Person }) {
       <div className="grid content-start gap-8">
         <RecordPart lot={l} />
         <ClosingPart lot={l} who={who} />
+        <MendLot key={l.version} lot={l} who={who} />
         {may('see-yard') && <GrowerNotePart lot={l} who={who} />}
       </div>
     </div>
