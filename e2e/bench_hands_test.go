@@ -62,7 +62,7 @@ func TestARestoredLookIsUndone(t *testing.T) {
 	p.fill("Caliper", "31")
 	p.do(chromedp.Reload())
 	p.sees("All sound above the line")
-	chosen := `document.querySelectorAll('[role=radio][data-state="on"]').length`
+	chosen := `document.querySelectorAll('[role=tabpanel] [role=radio][data-state="on"]').length`
 	p.until(chosen + ` >= 5`)
 	p.press("button", "Start over")
 	p.until(chosen + ` === 0`)

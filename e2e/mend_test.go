@@ -47,7 +47,7 @@ func TestAnUnknownKindComesInAndTheNextDeliveryIsTakenBack(t *testing.T) {
 	counter.signIn("Wren Halloway")
 	counter.goTo(fmt.Sprintf("/match/%s?tag=%s", h.SpotOf("Petra Averill").ID, tag))
 	counter.sees("Sourwood")
-	counter.sees("Not known")
+	counter.until(`[...document.querySelectorAll('details[open]')].some((d) => d.innerText.includes('Sourwood') && d.querySelectorAll('[aria-label="not known"]').length >= 3)`)
 	counter.goTo("/kinds")
 	counter.sees("provisional")
 	counter.press("a", "Sourwood")

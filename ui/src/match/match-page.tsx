@@ -59,16 +59,29 @@ function Ranking({ id, tag }: { id: string; tag: string | null }) {
   const here = kinds.filter((k) => k.mark !== 'excluded')
   const not = kinds.filter((k) => k.mark === 'excluded')
   const best = here[0]
+  // Of a spot of which hardly anything is known no kind is judged: what is missing is the answer.
+  const missing = spot.reading.missing
+  const open = missing.length >= 3
   return (
     <section>
       <h1 className="text-[2.3rem]" data-testid="match-headline">
-        {best ? t(`match.best.${best.mark}`, { kind: best.common }) : t('match.nothing')}
+        {open ? t('match.too-little') : best ? t(`match.best.${best.mark}`, { kind: best.common }) : t('match.nothing')}
       </h1>
+      {open && (
+        <div className="mb-4 grid gap-2 rounded-xl border-2 border-rose bg-rose-pale p-4">
+          <p className="text-lg">{t('match.find-out', { what: missing.map((m) => m.text).join(', ') })}</p>
+          <Link href={`/ground/${id}`} className="deed justify-self-start no-underline">
+            {t('match.to-ground.open')}
+          </Link>
+          <p className="text-soft">{t('match.so-far')}</p>
+        </div>
+      )}
       <p className="mb-4 text-soft">
         {spot.customer}, {spot.name}. {spot.reading.drainage_text} {spot.reading.soil_text}{' '}
-        {spot.reading.missing.length > 0 &&
-          t('match.not-known', { what: spot.reading.missing.map((m) => m.text).join(', ') })}{' '}
-        <Link href={`/ground/${id}`}>{t('match.to-ground')}</Link>
+        {!open && missing.length > 0 && t('match.not-known', { what: missing.map((m) => m.text).join(', ') })}{' '}
+        <Link href={`/ground/${id}`} className="font-semibold underline underline-offset-4">
+          {t('match.to-ground')}
+        </Link>
       </p>
       <ol className="border-ink border-t-2">
         {here.map((k) => (
