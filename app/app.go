@@ -85,7 +85,7 @@ func New(d *kernel.Database, s Settings) *kernel.Kernel {
 				ground.Capability(station),
 				match.Capability(clocks),
 				sheets.Capability(sheets.Desk{Clocks: clocks}),
-				today.Capability(),
+				today.Capability(clocks),
 				calculators.Capability(),
 			}
 		})

@@ -85,7 +85,7 @@ func TestFromThePotToTheSheet(t *testing.T) {
 	width := 330 - 2*ball.SideShaveMM
 	yard.fill("Ball width", fmt.Sprintf("%.0f", width))
 	yard.fill("Ball height", "193")
-	yard.do(chromedp.Click(`button[aria-label^="Flare seen, depth"]`, chromedp.ByQuery))
+	yard.press("button", "The flare shows")
 	yard.press("button", "Below")
 	yard.choose("Felt, side, %", "0")
 	yard.choose("Felt, base, %", "0")

@@ -64,6 +64,14 @@ var CheckTrees = journeys.CheckTrees
 func Capability(b Bench) kernel.Capability {
 	page := func(tx *kernel.Tx, p kernel.ByTag, _ string) (Tree, error) { return b.page(tx, p) }
 	return kernel.Capability{Name: "bench", Tables: kernel.Folder(tables), Operations: []kernel.Operation{
+		// What is spent is told in every list, so that the list needs the clocks.
+		kernel.Read("list-trees", "/trees", yard.SeeYard, func(tx *kernel.Tx, q yard.TreesAsk) (yard.Trees, error) {
+			out, err := yard.ListTrees(tx, q)
+			if err != nil {
+				return out, err
+			}
+			return out, b.Clocks.MarkSpent(tx, out.Trees)
+		}),
 		kernel.Read("see-tree", "/trees/{tag}", yard.SeeYard, b.page),
 		kernel.Ask("assess", "/bench/assess", CheckTrees, assess),
 		kernel.Deed("save-check", "POST", "/trees/{tag}/checks", CheckTrees, b.saveCheck, kernel.Same).

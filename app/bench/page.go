@@ -78,6 +78,9 @@ func (b Bench) page(tx *kernel.Tx, p kernel.ByTag) (Tree, error) {
 		return out, err
 	}
 	out.Subject = subjectOf(tx, r.Lot, status)
+	if t.State == stock.ForSale && status == stock.Spent {
+		out.StateWord = tx.Say.Say("state.spent", nil)
+	}
 	out.Subject.RemovedBefore = removedBefore(tx, r)
 	out.Above = stock.AboveParts(out.Subject)
 	if out.Photos, err = photos.Show(tx, t.ID); err != nil {

@@ -63,6 +63,6 @@ func paperSheet(s words.Speaker, sheet Sheet) paper.Sheet {
 		Botanical: c.Botanical, LotNumber: c.LotNumber, IssuedAt: sheet.IssuedAt, IssuedBy: c.IssuedBy, PlantingOn: sheet.PlantingOn,
 		Marked: markedText(s, c), Done: doneTexts(s, c), SignedReason: sheet.SignedReason, CoreVersion: sheet.CoreVersion,
 		Series: sheet.Series, Revision: sheet.Revision, Ended: sheet.endedText(s), EndedAt: sheet.WithdrawnAt, Replaced: sheet.ReplacedBy != nil,
-		Replaces: sheet.Replaces, Input: c.Input, Plan: c.Plan, Words: s.PlanInMeasures(s.Plan(c.Input, c.Plan, c.Care), c.Plan, c.Measures),
+		Replaces: sheet.Replaces, Input: c.Input, Plan: c.Plan, Words: s.Plan(c.Input, c.Plan, c.Care),
 	}
 }

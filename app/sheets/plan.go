@@ -8,7 +8,6 @@ import (
 	"sedum/app/bench"
 	"sedum/app/ground"
 	"sedum/app/match"
-	"sedum/app/measures"
 	records "sedum/app/yard"
 	"sedum/core/care"
 	"sedum/core/fault"
@@ -17,7 +16,6 @@ import (
 	"sedum/core/planting"
 	"sedum/core/rules"
 	"sedum/core/stock"
-	"sedum/core/yard"
 	"sedum/kernel"
 )
 
@@ -62,10 +60,8 @@ type planned struct {
 	plan       planting.Plan
 	care       []care.Event
 	// fit is how the kind suits the spot; what excludes it must be signed for.
-	fit match.Judged
-	// measures are the house's own, to say amounts in.
-	measures []yard.HouseMeasure
-	house    rules.House
+	fit   match.Judged
+	house rules.House
 }
 
 // make works out the planting of a tree in a spot; nothing is kept.
@@ -103,9 +99,6 @@ func (desk Desk) make(tx *kernel.Tx, ask PlanAsk) (planned, error) {
 		return p, kernel.Refused{Code: "not-for-sale", Field: "tag"}
 	}
 	if p.spot, err = ground.SpotOf(tx, ask.SpotID); err != nil {
-		return p, err
-	}
-	if p.measures, err = measures.InUse(tx); err != nil {
 		return p, err
 	}
 	p.input = planting.Input{

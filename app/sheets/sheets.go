@@ -39,8 +39,8 @@ type Content struct {
 	Care      []care.Event   `json:"care"`
 	Units     words.Units    `json:"units"`
 	Language  words.Language `json:"language"`
-	// Measures are the house's own as they were on that day.
-	Measures []yard.HouseMeasure `json:"measures"`
+	// Measures are what sheets of an earlier program said amounts in: the house's own, which no customer has.
+	Measures []yard.HouseMeasure `json:"measures,omitempty"`
 }
 
 // Marking is the marking record under which a sheet was issued.

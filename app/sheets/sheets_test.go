@@ -10,10 +10,13 @@ import (
 
 	. "sedum/app/apptest"
 	"sedum/app/bench"
+	"sedum/app/clock"
 	"sedum/app/ground"
 	"sedum/app/messages"
 	"sedum/app/rules"
 	"sedum/app/sheets"
+	"sedum/app/today"
+	"sedum/app/yard"
 	"sedum/core/fault"
 	core "sedum/core/ground"
 	house "sedum/core/rules"
@@ -269,4 +272,41 @@ func TestASheetTellsWhatChangedUnderIt(t *testing.T) {
 	assert.Equal(t, []string{"ground"}, now())
 	w.At(w.Clock().AddDate(0, 0, 3))
 	assert.Empty(t, now(), "after its day it is a record")
+}
+
+// Whoever holds a sheet for bare roots is told when they are spent, once; every list and the page say so at that moment, without a job.
+func TestWhoHoldsASheetIsToldWhenItsRootsAreSpent(t *testing.T) {
+	w := Open(t)
+	number := w.TakeIn(LotOf("Hazel", stock.BareRoot, 4))[0]
+	tags := w.TreesOf(number)
+	look := stock.Readings{CaliperMM: Ptr(10.0), HeightM: Ptr(1.2), Above: SoundLook().Above, BareRoot: &stock.BareRootLook{SpreadMM: Ptr(400.0), LengthMM: Ptr(280.0),
+		Sides: Ptr(4), SoilLineMM: Ptr(20.0), Moisture: "moist", Mould: Ptr(false), Buds: "dormant", BrokenRoots: Ptr(0)}}
+	w.SaveLook(tags[0].Tag, look)
+	w.SaveLook(tags[1].Tag, look)
+	i := sheets.Issue{TreeVersion: w.Tree(tags[0].Tag).Version, Units: "metric", Language: "en-US", SignedReason: "they know", PlanAsk: sheets.PlanAsk{Tag: tags[0].Tag,
+		SpotID: w.SpotOf("Petra Averill").ID, PlantingOn: "2026-11-25", HighC: Ptr(6.0), Ground: "workable", Buds: "dormant", StandsAlone: Ptr(true)}}
+	n, err := issue(w, w.Advisor, i)
+	require.NoError(t, err)
+	forSale := Saw[today.Board](w, "today", kernel.None{}).Counts[stock.ForSale]
+	w.Deed(w.Hand, "keep-roots", kernel.None{}, clock.NewStage{Lot: number, Cover: stock.BareSunWind, TempC: Ptr(35.0), RHPct: Ptr(10.0)})
+	w.At(w.Clock().Add(10 * time.Hour)) // still the day of the sheet
+	assert.Contains(t, codes(Saw[sheets.Page](w, "see-sheet", ByNumber(n)).Now), "spent")
+	board := Saw[today.Board](w, "today", kernel.None{})
+	assert.Equal(t, 1, board.Spent)
+	assert.Equal(t, forSale-1, board.Counts[stock.ForSale])
+	for _, row := range Saw[yard.Trees](w, "list-trees", yard.TreesAsk{Lot: number, Limit: 60}).Trees {
+		assert.Equal(t, row.Tag == tags[1].Tag, row.Spent, row.Tag)
+	}
+	assert.Equal(t, "spent, not for sale", w.Tree(tags[1].Tag).StateWord)
+	w.Job("sheet-watch")
+	w.Job("sheet-watch")
+	all, err := Did[messages.All](w, w.Advisor, "list-messages", kernel.None{}, nil)
+	require.NoError(t, err)
+	told := 0
+	for _, m := range all.Messages {
+		if strings.Contains(m.Text, tags[0].Tag) && strings.Contains(m.Text, "spent") {
+			told++
+		}
+	}
+	assert.Equal(t, 1, told)
 }

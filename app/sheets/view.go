@@ -41,7 +41,7 @@ func (desk Desk) showPlan(tx *kernel.Tx, _ kernel.None, ask PlanAsk) (Planned, e
 	out := Planned{
 		Tag: p.tree.Tree.Tag, TreeVersion: p.tree.Tree.Version, Common: p.tree.Lot.Called(),
 		Customer: p.spot.Spot.Site.Customer.Name, SpotName: p.spot.Spot.Name, Input: p.input, Plan: calc.Rounded(p.plan),
-		Words: s.PlanInMeasures(s.Plan(p.input, p.plan, p.care), p.plan, p.measures), Stops: []kernel.Sentence{}, Open: ask.open(), Fit: p.fit.Show(s, p.house),
+		Words: s.Plan(p.input, p.plan, p.care), Stops: []kernel.Sentence{}, Open: ask.open(), Fit: p.fit.Show(s, p.house),
 		Schools: housed.Schools(s, func(step rules.Step) string { return p.plan.Schools[string(step)] }),
 	}
 	for _, stop := range p.plan.Stops {
@@ -148,7 +148,7 @@ func (sheet Sheet) page(s words.Speaker) Page {
 		Line: sheet.line(), Address: c.Address, PlantingOn: sheet.PlantingOn.Format(time.DateOnly), Botanical: c.Botanical,
 		PlantingText: s.Say("sheet.plant-on", map[string]any{"date": sheet.PlantingOn}),
 		Marked:       markedText(s, c), Done: doneTexts(s, c), Units: c.Units, CoreVersion: sheet.CoreVersion, Input: c.Input, Now: []kernel.Sentence{}, Replaces: sheet.Replaces,
-		Plan: calc.Rounded(c.Plan), Words: s.PlanInMeasures(s.Plan(c.Input, c.Plan, c.Care), c.Plan, c.Measures),
+		Plan: calc.Rounded(c.Plan), Words: s.Plan(c.Input, c.Plan, c.Care),
 	}
 	if sheet.SignedReason != "" {
 		out.Signed = s.Say("sheet.signed", map[string]any{"reason": sheet.SignedReason})

@@ -2,6 +2,7 @@
 package today
 
 import (
+	"sedum/app/clock"
 	"sedum/app/ground"
 	"sedum/app/sheets"
 	"sedum/app/yard"
@@ -10,13 +11,23 @@ import (
 )
 
 // Capability declares what can be asked here.
-func Capability() kernel.Capability {
-	return kernel.Capability{Name: "today", Operations: []kernel.Operation{kernel.Read("today", "/today", yard.SeeYard, board)}}
+func Capability(clocks clock.Clocks) kernel.Capability {
+	return kernel.Capability{Name: "today", Operations: []kernel.Operation{kernel.Read("today", "/today", yard.SeeYard, func(tx *kernel.Tx, _ kernel.None) (Board, error) {
+		b, err := board(tx)
+		if err != nil {
+			return b, err
+		}
+		if b.Spent, err = clocks.SpentForSale(tx); err == nil && b.Spent > 0 {
+			b.Counts[stock.ForSale] -= b.Spent
+		}
+		return b, err
+	})}}
 }
 
 // Board is what waits.
 type Board struct {
 	Counts   map[stock.State]int `json:"counts"`
+	Spent    int                 `json:"spent" doc:"tags that were for sale and whose bare roots are spent; not among those for sale"`
 	ToCheck  []yard.CountedLot   `json:"to_check" doc:"lots with trees that nobody looked at, the newest first"`
 	Open     []yard.TreeRow      `json:"open" doc:"looked at, not yet judged"`
 	InWork   []yard.TreeRow      `json:"in_work"`
@@ -32,7 +43,7 @@ const (
 	lotsToShow = 24
 )
 
-func board(tx *kernel.Tx, _ kernel.None) (Board, error) {
+func board(tx *kernel.Tx) (Board, error) {
 	b := Board{DueHolds: []yard.TreeRow{}}
 	var err error
 	if b.Counts, err = yard.CountByState(tx); err != nil {

@@ -20,7 +20,6 @@ func Capability() kernel.Capability {
 	}
 	return kernel.Capability{Name: "yard", Tables: kernel.Folder(tables), Permissions: decided, Operations: []kernel.Operation{
 		kernel.Read("list-lots", "/lots", SeeYard, listLots),
-		kernel.Read("list-trees", "/trees", SeeYard, listTrees),
 		kernel.Read("list-grower-names", "/growers/names", SeeYard, growerNames),
 	}}
 }
@@ -101,6 +100,8 @@ type TreeRow struct {
 	PotL      float64     `json:"pot_l"`
 	Form      stock.Form  `json:"form"`
 	Bundle    int         `json:"bundle_count"`
+	// Spent says that it is for sale and its bare roots are spent: it is not sold. Worked out, not kept.
+	Spent bool `json:"spent" gorm:"-"`
 }
 
 // RowColumns are the columns of a TreeRow.
@@ -112,7 +113,8 @@ func RowsOf(chosen string) string {
 	return "(" + chosen + ") t STRAIGHT_JOIN lots l ON l.id = t.lot_id STRAIGHT_JOIN kinds k ON k.id = l.kind_id STRAIGHT_JOIN growers g ON g.id = l.grower_id"
 }
 
-type treesAsk struct {
+// TreesAsk is which trees are listed.
+type TreesAsk struct {
 	Lot   int    `query:"lot"`
 	State string `query:"state" doc:"states, comma separated"`
 	Text  string `query:"text" doc:"part of a tag, a kind or a grower"`
@@ -127,7 +129,8 @@ type Trees struct {
 	Next string `json:"next"`
 }
 
-func listTrees(tx *kernel.Tx, q treesAsk) (Trees, error) {
+// ListTrees lists trees by tag, page by page.
+func ListTrees(tx *kernel.Tx, q TreesAsk) (Trees, error) {
 	where, args := []string{"t.tag > ?"}, []any{q.After}
 	if q.Lot > 0 {
 		where, args = append(where, "t.lot_number = ?"), append(args, q.Lot)

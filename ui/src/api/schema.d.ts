@@ -4652,6 +4652,11 @@ export interface components {
             open: components["schemas"]["YardTreeRow"][];
             reserved: components["schemas"]["YardTreeRow"][];
             sheets: components["schemas"]["SheetsLine"][];
+            /**
+             * Format: int64
+             * @description tags that were for sale and whose bare roots are spent; not among those for sale
+             */
+            spent: number;
             spots: components["schemas"]["GroundPage"][];
             /** @description lots with trees that nobody looked at, the newest first */
             to_check: components["schemas"]["YardCountedLot"][];
@@ -4743,6 +4748,7 @@ export interface components {
             /** Format: double */
             pot_l: number;
             reasons: string[];
+            spent: boolean;
             state: components["schemas"]["StockState"];
             tag: string;
         };
@@ -4763,6 +4769,7 @@ export interface components {
             /** Format: double */
             pot_l: number;
             share_text: string;
+            spent: boolean;
             state: components["schemas"]["StockState"];
             tag: string;
             text: string;
@@ -4792,6 +4799,7 @@ export interface components {
             number: number;
             /** Format: double */
             pot_l: number;
+            spent: boolean;
             state: components["schemas"]["StockState"];
             tag: string;
             text: string;
@@ -4992,6 +5000,7 @@ export interface components {
             number: number;
             /** Format: double */
             pot_l: number;
+            spent: boolean;
             state: components["schemas"]["StockState"];
             tag: string;
         };

@@ -36,9 +36,11 @@ export function ArrivalsPage({ who }: { who: Person }) {
       </header>
       {list.data.deliveries.length === 0 && <p className="text-soft">{t('arrivals.none')}</p>}
       <ol className="grid gap-8">
-        {list.data.deliveries.map((d) => (
-          <Row key={d.number} delivery={d} may={may} />
-        ))}
+        {[...list.data.deliveries]
+          .sort((a, b) => b.arrived_at.localeCompare(a.arrived_at) || b.number - a.number)
+          .map((d) => (
+            <Row key={d.number} delivery={d} may={may} />
+          ))}
       </ol>
     </div>
   )

@@ -45,50 +45,55 @@ export function MendDelivery({ delivery: d }: { delivery: Schemas['ArrivalsDeliv
   const bare = d.lots.some((l) => l.form === 'bare-root')
   const error = amend.error ?? back.error
   return (
-    <div className="mt-2 grid gap-1.5">
-      <WithReason
-        label={t('arrivals.correct')}
-        about={t('arrivals.correct.about')}
-        pending={amend.isPending}
-        onDo={(reason) => amend.mutate(reason)}
-      >
-        <TextField
-          type="datetime-local"
-          label={t('delivery.arrived')}
-          value={is.arrived}
-          fault={fault('arrived_at')}
-          onChange={(arrived) => setIs({ ...is, arrived })}
+    <details className="mt-1">
+      <summary className="inline-block min-h-11 cursor-pointer py-2 text-sm underline underline-offset-4">
+        {t('arrivals.mend')}
+      </summary>
+      <div className="grid gap-1.5">
+        <WithReason
+          label={t('arrivals.correct')}
+          about={t('arrivals.correct.about')}
+          pending={amend.isPending}
+          onDo={(reason) => amend.mutate(reason)}
+        >
+          <TextField
+            type="datetime-local"
+            label={t('delivery.arrived')}
+            value={is.arrived}
+            fault={fault('arrived_at')}
+            onChange={(arrived) => setIs({ ...is, arrived })}
+          />
+          {bare && (
+            <>
+              <TextField
+                type="datetime-local"
+                label={t('delivery.lifted')}
+                value={is.lifted}
+                fault={fault('lifted_at')}
+                onChange={(lifted) => setIs({ ...is, lifted })}
+              />
+              <Choice
+                label={t('delivery.packing')}
+                value={is.packing}
+                onChange={(packing) => setIs({ ...is, packing: packing ?? '' })}
+                options={stockPacking.map((value) => ({ value, label: t(`packing.${value}`) }))}
+              />
+            </>
+          )}
+          <TextField label={t('record.note')} value={is.note} onChange={(note) => setIs({ ...is, note })} />
+        </WithReason>
+        <WithReason
+          label={t('arrivals.take-back')}
+          about={t('arrivals.take-back.about')}
+          pending={back.isPending}
+          onDo={(reason) => back.mutate(reason)}
         />
-        {bare && (
-          <>
-            <TextField
-              type="datetime-local"
-              label={t('delivery.lifted')}
-              value={is.lifted}
-              fault={fault('lifted_at')}
-              onChange={(lifted) => setIs({ ...is, lifted })}
-            />
-            <Choice
-              label={t('delivery.packing')}
-              value={is.packing}
-              onChange={(packing) => setIs({ ...is, packing: packing ?? '' })}
-              options={stockPacking.map((value) => ({ value, label: t(`packing.${value}`) }))}
-            />
-          </>
+        {error && (
+          <p role="alert" className="font-semibold text-oxblood text-sm">
+            {sayProblem(error, t)}
+          </p>
         )}
-        <TextField label={t('record.note')} value={is.note} onChange={(note) => setIs({ ...is, note })} />
-      </WithReason>
-      <WithReason
-        label={t('arrivals.take-back')}
-        about={t('arrivals.take-back.about')}
-        pending={back.isPending}
-        onDo={(reason) => back.mutate(reason)}
-      />
-      {error && (
-        <p role="alert" className="font-semibold text-oxblood text-sm">
-          {sayProblem(error, t)}
-        </p>
-      )}
-    </div>
+      </div>
+    </details>
   )
 }

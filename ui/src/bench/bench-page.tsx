@@ -142,7 +142,7 @@ export function BenchPage() {
                     · {t('lot-place', { lot: tree.lot_number, place: tree.number })}
                   </span>
                 </span>
-                <StateMark state={tree.state} word={t(`state.${tree.state}`)} />
+                <StateMark state={tree.state} word={t(tree.spent ? 'state.spent' : `state.${tree.state}`)} />
                 <span className="hidden text-right text-soft text-sm sm:block">
                   {tree.due_on ? <Due on={tree.due_on} /> : ''}
                 </span>

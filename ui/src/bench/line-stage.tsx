@@ -35,7 +35,7 @@ export function LineStage(props: {
         kind="mm"
         label={t('line.seen')}
         value={r.seen_depth_mm}
-        worked={props.worked?.seen_depth_mm}
+        worked={props.worked?.seen_depth_mm || null}
         inputRef={props.seenRef}
         onChange={(v) => hand.set({ seen_depth_mm: v ?? undefined })}
         onBad={props.onBad}

@@ -63,7 +63,7 @@ export function RecordView({ tree, who, onLook }: { tree: Tree; who: Person; onL
             {tree.due_on && <> · {t('record.due', { date: date(tree.due_on) })}</>}
           </p>
         </div>
-        {tree.state === 'for-sale' && may('match-and-plan') && (
+        {tree.state === 'for-sale' && tree.subject.clock !== 'spent' && may('match-and-plan') && (
           <Link href={`/match?tag=${tree.tag}`} className="deed no-underline">
             {t('record.find-spot')}
           </Link>
@@ -99,16 +99,18 @@ export function RecordView({ tree, who, onLook }: { tree: Tree; who: Person; onL
               </button>
             </>
           )}
-          {['for-sale', 'reserved', 'released-unchecked'].includes(tree.state) && may('sell-trees') && (
-            <button
-              type="button"
-              className="quiet"
-              disabled={move.isPending}
-              onClick={() => move.mutate({ to: 'sold', note })}
-            >
-              {t('record.sell')}
-            </button>
-          )}
+          {['for-sale', 'reserved', 'released-unchecked'].includes(tree.state) &&
+            tree.subject.clock !== 'spent' &&
+            may('sell-trees') && (
+              <button
+                type="button"
+                className="quiet"
+                disabled={move.isPending}
+                onClick={() => move.mutate({ to: 'sold', note })}
+              >
+                {t('record.sell')}
+              </button>
+            )}
           {tree.state === 'reserved' && sheets.data && sheets.data.holds > 0 && (
             <>
               <Link href={`/sheets/${sheets.data.holds}`} className="quiet no-underline">

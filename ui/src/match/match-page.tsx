@@ -60,8 +60,8 @@ function Ranking({ id, tag }: { id: string; tag: string | null }) {
   const not = kinds.filter((k) => k.mark === 'excluded')
   const best = here[0]
   // Of a spot of which hardly anything is known no kind is judged: what is missing is the answer.
-  const missing = spot.reading.missing
-  const open = missing.length >= 3
+  const missing = spot.reading.missing.filter((m) => m.code !== 'marking')
+  const open = (kinds[0]?.unknown.length ?? missing.length) >= 3 && missing.length >= 3
   return (
     <section>
       <h1 className="text-[2.3rem]" data-testid="match-headline">
@@ -79,9 +79,11 @@ function Ranking({ id, tag }: { id: string; tag: string | null }) {
       <p className="mb-4 text-soft">
         {spot.customer}, {spot.name}. {spot.reading.drainage_text} {spot.reading.soil_text}{' '}
         {!open && missing.length > 0 && t('match.not-known', { what: missing.map((m) => m.text).join(', ') })}{' '}
-        <Link href={`/ground/${id}`} className="font-semibold underline underline-offset-4">
-          {t('match.to-ground')}
-        </Link>
+        {!open && (
+          <Link href={`/ground/${id}`} className="font-semibold underline underline-offset-4">
+            {t('match.to-ground')}
+          </Link>
+        )}
       </p>
       <ol className="border-ink border-t-2">
         {here.map((k) => (

@@ -40,7 +40,9 @@ export function MeasureField(props: {
   const bad = Number.isNaN(read(text) ?? 0)
   const fault = bad ? t(kind === 'mm' ? 'fault.length' : 'fault.number') : props.fault
   const unit = unitOf(kind, units) || props.unit
-  const worked = text === '' && props.worked !== undefined && props.worked !== null ? props.worked : null
+  // What was worked out is told as precisely as a hand measures.
+  const told = kind === 'mm' && typeof props.worked === 'number' ? Math.round(props.worked) : props.worked
+  const worked = text === '' && told !== undefined && told !== null ? told : null
   return (
     <div>
       <label htmlFor={id} className="mb-1 block font-semibold text-sm">

@@ -46,7 +46,8 @@ export function TodayPage({ who }: { who: Person }) {
       <header className="lg:col-span-2">
         <h1 className="text-[2.6rem]">{t('today.headline', { count: toCheck })}</h1>
         <p className="text-lg text-soft">
-          {date}. {t('today.line', { work: b.counts['in-work'] ?? 0, sale: b.counts['for-sale'] ?? 0 })}
+          {date}. {t('today.line', { work: b.counts['in-work'] ?? 0, sale: b.counts['for-sale'] ?? 0 })}{' '}
+          {b.spent > 0 && <span className="font-semibold text-oxblood">{t('today.spent', { count: b.spent })}</span>}
         </p>
       </header>
       <Messages />
