@@ -112,6 +112,10 @@ func (s Speaker) Plan(in planting.Input, p planting.Plan, events []care.Event) P
 	for _, c := range p.Conflicts {
 		out.Notes = append(out.Notes, s.Say("conflict."+string(c.Code), nil))
 	}
+	for _, step := range p.Idle {
+		out.Notes = append(out.Notes, s.Say("school.idle", map[string]any{"school": s.Say("school."+string(step)+"."+p.Schools[string(step)], nil),
+			"why": s.Say("school.idle."+string(step), nil)}))
+	}
 	for _, a := range p.Assumed {
 		out.Notes = append(out.Notes, s.Say("assumed."+a, nil))
 	}

@@ -55,6 +55,7 @@ func sets() map[string]said {
 		"fit.Mark":              by(set.Texts[fit.Mark](), "match.", ""),
 		"ground.Drainage":       by(set.Texts[ground.Drainage](), "drainage.", "ground.drains."),
 		"ground.Neighbour":      by(set.Texts[ground.Neighbour](), "obstacle.", "obstacle."),
+		"ground.SlopeClass":     by(set.Texts[ground.SlopeClass](), "slope.", ""),
 		"ground.Percolated":     by(set.Texts[ground.Percolated](), "drainage.", ""),
 		"ground.PrivateLines":   by(set.Texts[ground.PrivateLines](), "", "services.private."),
 		"ground.Purpose":        by(set.Texts[ground.Purpose](), "", "spot.purpose."),

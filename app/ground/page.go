@@ -113,6 +113,8 @@ type Answer struct {
 	Class        ground.Drainage           `json:"class" optional:"true"`
 	Dryness      *int                      `json:"dryness"`
 	DrynessText  string                    `json:"dryness_text"`
+	Slope        ground.SlopeClass         `json:"slope" optional:"true" doc:"empty: it slopes, and nobody measured"`
+	SlopeText    string                    `json:"slope_text" doc:"empty where it is level"`
 	Missing      []kernel.Sentence         `json:"missing"`
 }
 
@@ -210,6 +212,13 @@ func (k Known) Page(s words.Speaker) Page {
 
 func (k Known) reading(s words.Speaker) Answer {
 	out := Answer{Class: k.Class, Dryness: k.Dryness, Missing: []kernel.Sentence{}}
+	switch out.Slope = k.Spot.Ground.Slope(); out.Slope {
+	case ground.SlopeLevel:
+	case "":
+		out.SlopeText = s.Say("slope.unknown", nil)
+	default:
+		out.SlopeText = s.Say("slope."+string(out.Slope), nil)
+	}
 	if m := k.Marked; m != nil {
 		out.Marked = &Marked{m.ID, m.Reference, m.MarkedOn.Format(time.DateOnly), m.ExpiresOn.Format(time.DateOnly), m.MarkedBy, m.PrivateLines}
 	}

@@ -2,19 +2,23 @@ package ground
 
 // Facts are what is known of a spot; nil and "" are "do not know". They are declared here once: record, answer and page carry them whole.
 type Facts struct {
-	Purpose    Purpose    `json:"purpose" optional:"true"`
-	SandMM     *float64   `json:"sand_mm" minimum:"0" maximum:"500"`
-	SiltMM     *float64   `json:"silt_mm" minimum:"0" maximum:"500"`
-	ClayMM     *float64   `json:"clay_mm" minimum:"0" maximum:"500"`
-	SoilClass  SoilClass  `json:"soil_class" optional:"true" doc:"a texture known without a jar"`
-	PH         *float64   `json:"ph" minimum:"0" maximum:"14"`
-	SunH       *float64   `json:"sun_h" minimum:"0" maximum:"24"`
-	Water      Water      `json:"water" optional:"true"`
-	WindFrom   *float64   `json:"wind_from_deg" minimum:"0" maximum:"360"`
-	Exposure   Wind       `json:"exposure" optional:"true"`
-	Sloping    bool       `json:"sloping"`
-	RaiseMM    float64    `json:"raise_mm" minimum:"0" maximum:"600"`
-	Partner    bool       `json:"partner" doc:"a partner in flower stands near by"`
-	RoomLooked bool       `json:"room_looked" doc:"somebody looked for what the tree may meet"`
-	Obstacles  []Obstacle `json:"obstacles" maxItems:"20"`
+	Purpose   Purpose   `json:"purpose" optional:"true"`
+	SandMM    *float64  `json:"sand_mm" minimum:"0" maximum:"500"`
+	SiltMM    *float64  `json:"silt_mm" minimum:"0" maximum:"500"`
+	ClayMM    *float64  `json:"clay_mm" minimum:"0" maximum:"500"`
+	SoilClass SoilClass `json:"soil_class" optional:"true" doc:"a texture known without a jar"`
+	PH        *float64  `json:"ph" minimum:"0" maximum:"14"`
+	SunH      *float64  `json:"sun_h" minimum:"0" maximum:"24"`
+	Water     Water     `json:"water" optional:"true"`
+	WindFrom  *float64  `json:"wind_from_deg" minimum:"0" maximum:"360"`
+	Exposure  Wind      `json:"exposure" optional:"true"`
+	// Sloping is that the ground slopes; how much is the fall over its distance.
+	Sloping     bool       `json:"sloping"`
+	SlopeFallMM *float64   `json:"slope_fall_mm,omitempty" minimum:"0" maximum:"20000"`
+	SlopeOverM  *float64   `json:"slope_over_m,omitempty" exclusiveMinimum:"0" maximum:"100"`
+	Slipping    *bool      `json:"slipping,omitempty" doc:"signs that the ground moves: cracks, leaning trees, bulges"`
+	RaiseMM     float64    `json:"raise_mm" minimum:"0" maximum:"600"`
+	Partner     bool       `json:"partner" doc:"a partner in flower stands near by"`
+	RoomLooked  bool       `json:"room_looked" doc:"somebody looked for what the tree may meet"`
+	Obstacles   []Obstacle `json:"obstacles" maxItems:"20"`
 }

@@ -35,14 +35,21 @@ func (Stop) All() []Stop {
 
 // refusal is why nothing is planted here by this tree on this day, whoever signs; "" when nothing is against it (handbook, planting.md,
 // "When there is no plan, or only a conditional one").
-func refusal(in Input) Refusal {
+func refusal(h rules.House, in Input) Refusal {
 	switch {
 	case in.Standing.MeetsLine:
 		return RefusedMeetsLine
 	case in.Standing.ClockSpent:
 		return RefusedClockSpent
+	case in.Spot.Slope == ground.SlopeSteep || (in.Spot.Slope == ground.SlopePockets && !fitsPocket(h, in.Tree)):
+		return RefusedTooSteep
 	}
 	return ""
+}
+
+// fitsPocket tells whether stock is a whip or a plug: nothing larger is planted on ground of 1:3 to 1:2 (handbook, site.md).
+func fitsPocket(h rules.House, t Tree) bool {
+	return t.Form == stock.Plug || (t.Form == stock.BareRoot && num.AtMost(t.CaliperMM, h.Value(rules.PlanPocketCaliper)))
 }
 
 // stops are what stands against a plan and may be signed for.

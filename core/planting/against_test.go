@@ -96,6 +96,8 @@ func drawPlan(t *rapid.T) planting.Input {
 	in.Spot.RaiseMM = rapid.SampledFrom([]float64{0, 150, 300}).Draw(t, "raised")
 	in.Spot.ServicesMarked = rapid.Bool().Draw(t, "marked")
 	in.Spot.Water = rapid.SampledFrom(set.All[ground.Water]()).Draw(t, "water")
+	in.Spot.Slope = rapid.SampledFrom(set.All[ground.SlopeClass]()).Draw(t, "slope")
+	in.Spot.Sloping = in.Spot.Slope != ground.SlopeLevel
 	in.Today.DayOfYear = rapid.IntRange(1, 365).Draw(t, "day")
 	in.Today.Buds = rapid.SampledFrom(set.All[stock.Buds]()).Draw(t, "buds")
 	if rapid.Bool().Draw(t, "southern") {
@@ -109,12 +111,24 @@ func drawPlan(t *rapid.T) planting.Input {
 func TestEveryPlanCanBeFollowed(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		in := drawPlan(t)
-		p, err := planting.Make(rules.House{}, in)
+		house := rules.House{}
+		for _, each := range rules.AllSchools() {
+			if rapid.Bool().Draw(t, "a school of its own") {
+				var err error
+				house, err = house.WithSchool(each.Step, rapid.SampledFrom(each.Choices).Draw(t, string(each.Step)))
+				require.NoError(t, err)
+			}
+		}
+		p, err := planting.Make(house, in)
 		require.NoError(t, err)
+		steep := in.Spot.Slope == ground.SlopeSteep
+		pocket := in.Spot.Slope == ground.SlopePockets && (in.Tree.Form == stock.Plug || (in.Tree.Form == stock.BareRoot && in.Tree.CaliperMM <= 13))
 		if p.Refused != "" {
 			require.Empty(t, p.Steps)
 			return
 		}
+		require.False(t, steep, "nothing is planted where it is steep")
+		require.True(t, in.Spot.Slope != ground.SlopePockets || pocket, "in pockets only whips and plugs")
 		require.NotEqual(t, planting.WindowNo, p.Window.Status, "no steps on a day that is none")
 		got := codes(p)
 		at := func(code string) int { return slices.Index(got, code) }
@@ -126,6 +140,21 @@ func TestEveryPlanCanBeFollowed(t *testing.T) {
 		flare := base + p.Hole.FlareToBaseMM - p.Hole.SettleMM
 		require.InDelta(t, p.Hole.FinishedRaiseMM, flare, 1e-6, "the flare ends as high as the plan says")
 		require.GreaterOrEqual(t, flare, -1e-9, "and never under grade")
+		sloped := in.Spot.Slope != ground.SlopeLevel
+		require.Equal(t, sloped, at("contour") >= 0)
+		if sloped {
+			require.Less(t, at("contour"), at("stick"), "how the stick lies is said before it is laid")
+		}
+		if at("shelf") >= 0 && at("dig") >= 0 {
+			require.Less(t, at("shelf"), at("dig"))
+		}
+		require.Equal(t, in.Tree.Form == stock.Balled, at("unwrap") >= 0, "only a dug ball is unwrapped")
+		// A chosen school acts, or the plan says that it does not.
+		for _, each := range rules.AllSchools() {
+			if each.Step == rules.StepRoots || house.School(each.Step) == each.Default {
+				require.NotContains(t, p.Idle, each.Step)
+			}
+		}
 		if in.Tree.Form == stock.BareRoot {
 			for _, of := range []string{"unwrap", "soak-if-dry", "set", "clear-flare"} {
 				require.Equal(t, -1, at(of), "%s is no step of bare roots", of)

@@ -5,8 +5,8 @@ type StepCode string
 
 // All lists them in the order of the hands.
 func (StepCode) All() []StepCode {
-	return []StepCode{"services", "window", "overhead", "clear-grass", "mound", "dig", "rough-sides", "pad", "firm-base", "half-fill-test", "rig", "unpot",
-		"clear-flare", "see-flare", "cone", "soak-if-dry", "set", "stick", "turn", "plumb", "unwrap", "backfill", "feed", "finish", "basin", "water",
+	return []StepCode{"services", "window", "overhead", "clear-grass", "shelf", "mound", "dig", "rough-sides", "pad", "firm-base", "half-fill-test", "rig", "unpot",
+		"clear-flare", "see-flare", "cone", "soak-if-dry", "set", "contour", "stick", "turn", "plumb", "unwrap", "backfill", "feed", "finish", "basin", "water",
 		"compost", "mulch", "no-stake", "stake", "sun-paint", "labels-off", "look-again"}
 }
 
@@ -83,16 +83,17 @@ func (ConflictCode) All() []ConflictCode {
 type Refusal string
 
 // Why nothing is planted, whoever signs: water stands there, the ball would sink with the loosened base, the tree would reach an
-// overhead line, its bare roots are spent, or the day is none to plant on.
+// overhead line, its bare roots are spent, the day is none to plant on, or the ground is too steep for it.
 const (
 	RefusedStandingWater Refusal = "standing-water"
 	RefusedLooseBase     Refusal = "loose-base"
 	RefusedMeetsLine     Refusal = "meets-line"
 	RefusedClockSpent    Refusal = "clock-spent"
 	RefusedWindow        Refusal = "window-no"
+	RefusedTooSteep      Refusal = "too-steep"
 )
 
 // All lists them.
 func (Refusal) All() []Refusal {
-	return []Refusal{RefusedStandingWater, RefusedLooseBase, RefusedMeetsLine, RefusedClockSpent, RefusedWindow}
+	return []Refusal{RefusedStandingWater, RefusedLooseBase, RefusedMeetsLine, RefusedClockSpent, RefusedWindow, RefusedTooSteep}
 }

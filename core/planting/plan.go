@@ -69,9 +69,11 @@ type Spot struct {
 	SunH            *float64         `json:"sun_h"`
 	MinC            *float64         `json:"min_c"`
 	Sloping         bool             `json:"sloping"`
-	OverheadLine    bool             `json:"overhead_line"`
-	Frost           FrostDays        `json:"frost"`
-	ServicesMarked  bool             `json:"services_marked"`
+	// Slope is how steep the ground is; "" where it slopes and nobody measured.
+	Slope          ground.SlopeClass `json:"slope,omitempty" optional:"true"`
+	OverheadLine   bool              `json:"overhead_line"`
+	Frost          FrostDays         `json:"frost"`
+	ServicesMarked bool              `json:"services_marked"`
 }
 
 // FrostDays is the site's record of frost, as days of a 365-day year.
@@ -131,6 +133,8 @@ type Plan struct {
 	Stops           []Stop            `json:"stops" doc:"what an advisor must sign for before the sheet is issued"`
 	Locked          bool              `json:"locked" doc:"services are not marked: nobody digs"`
 	Schools         map[string]string `json:"schools"`
+	// Idle are the steps whose chosen school changes nothing here.
+	Idle []rules.Step `json:"idle,omitempty"`
 }
 
 // Conflict is two rules that oppose each other, and which one won.
@@ -146,6 +150,14 @@ func Make(h rules.House, in Input) (Plan, error) {
 	if err := in.check(); err != nil {
 		return Plan{}, err
 	}
+	p, err := plan(h, in)
+	if err == nil && p.Refused == "" {
+		p.Idle = idle(h, in, p)
+	}
+	return p, err
+}
+
+func plan(h rules.House, in Input) (Plan, error) {
 	p := Plan{Locked: !in.Spot.ServicesMarked, Schools: map[string]string{}}
 	for step, school := range h.Chosen() {
 		p.Schools[string(step)] = school
@@ -166,7 +178,7 @@ func Make(h rules.House, in Input) (Plan, error) {
 	if p.Hole.Refused != "" {
 		return p.refuse(p.Hole.Refused), nil
 	}
-	if why := refusal(in); why != "" {
+	if why := refusal(h, in); why != "" {
 		return p.refuse(why), nil
 	}
 	if p.Window.Status == WindowNo {
@@ -213,6 +225,9 @@ func (in Input) check() error {
 	}
 	if in.Spot.SoilGroup == "" {
 		l.Add("spot.soil", fault.Required, nil)
+	}
+	if in.Spot.Sloping && in.Spot.Slope == "" {
+		l.Add("spot.slope", fault.Required, nil)
 	}
 	return l.Err()
 }

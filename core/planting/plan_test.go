@@ -202,6 +202,9 @@ func TestTheBermFollowsWaterAndSlope(t *testing.T) {
 		require.NoError(t, err)
 		in := planInput()
 		in.Spot.Water, in.Spot.Sloping = ground.Water(c.water), c.sloping
+		if c.sloping {
+			in.Spot.Slope = ground.SlopeGentle
+		}
 		p := planOf(t, house, in)
 		assert.EqualValues(t, c.want, p.Berm, "%+v", c)
 		at := slices.IndexFunc(p.Steps, func(s planting.Step) bool { return s.Code == "basin" })
@@ -210,4 +213,27 @@ func TestTheBermFollowsWaterAndSlope(t *testing.T) {
 			assert.Equal(t, c.sloping, slices.Contains(p.Steps[at].Cautions, "run-off"), "water that runs off goes somewhere")
 		}
 	}
+}
+
+// A chosen school acts, or the plan says that it changes nothing here.
+func TestAChosenSchoolActsOrSaysThatItDoesNot(t *testing.T) {
+	with := func(step rules.Step, choice string) rules.House {
+		h, err := rules.House{}.WithSchool(step, choice)
+		require.NoError(t, err)
+		return h
+	}
+	in := planInput()
+	in.Tree.StandsAlone, in.Tree.HeightM = true, 1.4
+	in.Spot.Exposure = ground.WindSheltered
+	for _, kind := range []string{"pair", "tripod", "guys"} {
+		assert.Equal(t, []rules.Step{rules.StepStake}, planOf(t, with(rules.StepStake, kind), in).Idle, kind)
+	}
+	in.Tree.StandsAlone = false
+	assert.Equal(t, []rules.Step{rules.StepStake}, planOf(t, with(rules.StepStake, "pair"), in).Idle, "a pair is what it gets anyway")
+	tripod := planOf(t, with(rules.StepStake, "tripod"), in)
+	assert.Empty(t, tripod.Idle)
+	assert.Len(t, tripod.Stake.Stakes, 3)
+	in.Tree.BallHeightMM, in.Tree.FlareDepthMM = 100, 0
+	assert.Equal(t, []rules.Step{rules.StepFlare}, planOf(t, with(rules.StepFlare, "proud"), in).Idle, "a quarter of so little ball is no more than slight")
+	assert.Empty(t, planOf(t, rules.House{}, in).Idle)
 }

@@ -52,6 +52,9 @@ func steps(h rules.House, in Input, p Plan) []Step {
 		l.add("overhead", nil, "overhead-line")
 	}
 	l.dig("clear-grass", map[string]Measure{"ring": mm(2 * p.Basin.MulchOuterRadiusMM)})
+	if s := in.Spot.Slope; s == ground.SlopeShelf || s == ground.SlopePockets {
+		l.dig("shelf", map[string]Measure{"width": mm(p.Hole.HoleTopMM)}, "run-off").Choice = string(s)
+	}
 	holeSteps(l, in, p)
 	// Never through roots: a bare root is set against its stake.
 	if in.Tree.Form == stock.BareRoot && p.Stake.Needed {
@@ -158,6 +161,9 @@ func treeSteps(l *stepList, h rules.House, in Input, p Plan) {
 	} else {
 		l.add("soak-if-dry", nil)
 		l.add("set", nil, lift)
+	}
+	if s := in.Spot.Slope; s != "" && s != ground.SlopeLevel {
+		l.add("contour", nil).Choice = string(s)
 	}
 	stick := l.add("stick", map[string]Measure{"stick": mm(p.Hole.StickMM)})
 	switch {

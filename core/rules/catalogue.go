@@ -203,6 +203,7 @@ const (
 	ClockAssumedC          Key = "clock.assumed_c"
 	ClockAssumedRH         Key = "clock.assumed_rh_pct"
 	YardLastChance         Key = "yard.last_chance_months"
+	PlanPocketCaliper      Key = "plan.pocket_caliper_mm"
 	SheetReservation       Key = "sheet.reservation_days"
 	SheetReservationWarn   Key = "sheet.reservation_warn_days"
 	MinutesPlug            Key = "time.plug_min"
@@ -484,6 +485,7 @@ var catalogue = []Rule{
 	{ClockKillingC, -3, -10, 0, "C"},
 	{ClockColdPackC, 5, 0, 10, "C"},
 	{YardLastChance, 18, 6, 60, "months"},
+	{PlanPocketCaliper, 13, 6, 30, "mm"},
 	{SheetReservation, 14, 1, 120, "days"},
 	{SheetReservationWarn, 3, 0, 30, "days"},
 	{MinutesPlug, 3, 1, 30, "min"},

@@ -223,6 +223,7 @@ export const groundPercolated = ['fast', 'good', 'slow', 'poor', 'standing', 'wa
 export const groundPrivateLines = ['none', 'marked'] as const
 export const groundPurpose = ['shade', 'fruit', 'screen', 'flower', 'wildlife', 'small-by-the-door'] as const
 export const groundScale = ['general', 'strict'] as const
+export const groundSlopeClass = ['level', 'gentle', 'shelf', 'pockets', 'steep'] as const
 export const groundSoilClass = [
   'sand',
   'loamy sand',
@@ -274,7 +275,14 @@ export const plantingConflictCode = ['proud-against-dry', 'basin-against-wet'] a
 export const plantingFlareSchool = ['level', 'slight', 'proud'] as const
 export const plantingGround = ['workable', 'frozen', 'waterlogged'] as const
 export const plantingHabit = ['tree', 'shrub'] as const
-export const plantingRefusal = ['standing-water', 'loose-base', 'meets-line', 'clock-spent', 'window-no'] as const
+export const plantingRefusal = [
+  'standing-water',
+  'loose-base',
+  'meets-line',
+  'clock-spent',
+  'window-no',
+  'too-steep',
+] as const
 export const plantingShape = ['saucer', 'square', 'cylinder'] as const
 export const plantingStakeKind = ['none', 'pair', 'low-upright', 'angled', 'tripod', 'guys'] as const
 export const plantingStakeReason = ['cannot-stand', 'slender', 'exposed', 'bare-root'] as const
@@ -284,6 +292,7 @@ export const plantingStepCode = [
   'window',
   'overhead',
   'clear-grass',
+  'shelf',
   'mound',
   'dig',
   'rough-sides',
@@ -297,6 +306,7 @@ export const plantingStepCode = [
   'cone',
   'soak-if-dry',
   'set',
+  'contour',
   'stick',
   'turn',
   'plumb',
@@ -579,6 +589,7 @@ export const rulesKey = [
   'clock.killing_c',
   'clock.cold_pack_c',
   'yard.last_chance_months',
+  'plan.pocket_caliper_mm',
   'sheet.reservation_days',
   'sheet.reservation_warn_days',
   'time.plug_min',

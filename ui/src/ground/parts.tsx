@@ -2,7 +2,7 @@ import type { ReactNode } from 'react'
 import { useTranslation } from 'react-i18next'
 import type { Schemas } from '../api/client'
 import { groundNeighbour, groundPurpose, groundSoilClass, groundWater, groundWind } from '../api/declared.gen'
-import { Choice } from '../parts/choice'
+import { Choice, yesNo } from '../parts/choice'
 import { MeasureField } from '../parts/measure-field'
 import { Pick } from '../parts/pick'
 import { FieldFault } from '../parts/states'
@@ -115,9 +115,30 @@ export function AirPart({ change, ground, fault, onBad }: PartProps) {
           onBad={onBad}
           fault={fault('ground.raise_mm')}
         />
+        <MeasureField
+          kind="mm"
+          label={t('spot.slope_fall')}
+          value={g.slope_fall_mm}
+          onChange={(v) => ground({ slope_fall_mm: v ?? undefined, sloping: Boolean(v) })}
+          onBad={onBad}
+          fault={fault('ground.slope_fall_mm')}
+        />
+        <MeasureField
+          kind="m"
+          label={t('spot.slope_over')}
+          value={g.slope_over_m}
+          onChange={(v) => ground({ slope_over_m: v ?? undefined })}
+          onBad={onBad}
+          fault={fault('ground.slope_over_m')}
+        />
       </div>
+      <Choice
+        label={t('spot.slipping')}
+        value={g.slipping === undefined || g.slipping === null ? '' : g.slipping ? 'yes' : 'no'}
+        onChange={(v) => ground({ slipping: v === undefined ? undefined : v === 'yes' })}
+        options={yesNo.map((value) => ({ value, label: t(value) }))}
+      />
       <div className="flex flex-wrap gap-6">
-        <Tick label={t('spot.sloping')} value={g.sloping} onChange={(v) => ground({ sloping: v })} />
         <Tick label={t('spot.partner')} value={g.partner} onChange={(v) => ground({ partner: v })} />
       </div>
     </Part>

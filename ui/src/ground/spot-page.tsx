@@ -93,7 +93,12 @@ function SpotForm({ spot, who }: { spot: Spot; who: Person }) {
           {reading.class ? t(`ground.answer.${reading.class}`) : t('ground.answer.unknown')}
         </h2>
         <p>
-          {[reading.drainage_text, reading.soil_text, reading.dryness_text && `${reading.dryness_text}.`]
+          {[
+            reading.drainage_text,
+            reading.soil_text,
+            reading.dryness_text && `${reading.dryness_text}.`,
+            reading.slope_text,
+          ]
             .filter(Boolean)
             .join(' ')}
         </p>
