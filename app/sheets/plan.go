@@ -142,6 +142,7 @@ func planTree(r bench.Record, standsAlone bool) planting.Tree {
 		t.FlareDepthMM = *c.Assessment.Flare.FlareDepthMM
 	}
 	t.SupportBall = c.Assessment.Supports()
+	t.Found = foundOf(r)
 	for _, each := range r.Checks {
 		t.DepthInDoubt = t.DepthInDoubt || each.Assessment.DepthInDoubt()
 	}

@@ -96,6 +96,17 @@ func drawPlan(t *rapid.T) planting.Input {
 	in.Spot.RaiseMM = rapid.SampledFrom([]float64{0, 150, 300}).Draw(t, "raised")
 	in.Spot.ServicesMarked = rapid.Bool().Draw(t, "marked")
 	in.Spot.Water = rapid.SampledFrom(set.All[ground.Water]()).Draw(t, "water")
+	if rapid.Bool().Draw(t, "found at the bench") {
+		f := &in.Tree.Found
+		switch in.Tree.Form {
+		case stock.Balled:
+			f.Cloth, f.Basket = rapid.SampledFrom(set.All[stock.Cloth]()).Draw(t, "cloth"), ptr(rapid.Bool().Draw(t, "basket"))
+		case stock.BareRoot:
+			f.GraftMM, f.StrongestDeg = ptr(rapid.Float64Range(0, 300).Draw(t, "graft")), ptr(rapid.Float64Range(0, 360).Draw(t, "strongest"))
+			f.WidenMM = ptr(rapid.Float64Range(50, 400).Draw(t, "widen"))
+		}
+		f.CutInLeaf = rapid.Bool().Draw(t, "cut in leaf")
+	}
 	in.Spot.Slope = rapid.SampledFrom(set.All[ground.SlopeClass]()).Draw(t, "slope")
 	in.Spot.Sloping = in.Spot.Slope != ground.SlopeLevel
 	in.Today.DayOfYear = rapid.IntRange(1, 365).Draw(t, "day")
@@ -148,7 +159,14 @@ func TestEveryPlanCanBeFollowed(t *testing.T) {
 		if at("shelf") >= 0 && at("dig") >= 0 {
 			require.Less(t, at("shelf"), at("dig"))
 		}
-		require.Equal(t, in.Tree.Form == stock.Balled, at("unwrap") >= 0, "only a dug ball is unwrapped")
+		found := in.Tree.Found
+		bare := found.Cloth == stock.ClothNone && found.Basket != nil && !*found.Basket
+		require.Equal(t, in.Tree.Form == stock.Balled && !bare, at("unwrap") >= 0, "only what a dug ball wears comes off")
+		require.Equal(t, found.GraftMM != nil, at("graft") >= 0)
+		require.Equal(t, found.CutInLeaf, at("shade") >= 0)
+		if found.GraftMM != nil {
+			require.InDelta(t, *found.GraftMM+p.Hole.FinishedRaiseMM, p.Steps[at("graft")].Values["above"].Value, 1e-9)
+		}
 		// A chosen school acts, or the plan says that it does not.
 		for _, each := range rules.AllSchools() {
 			if each.Step == rules.StepRoots || house.School(each.Step) == each.Default {

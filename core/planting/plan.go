@@ -26,6 +26,7 @@ type Tree struct {
 	SupportBall    bool         `json:"support_ball" doc:"the mix may fall: the pot is cut away in the hole"`
 	DepthInDoubt   bool         `json:"depth_in_doubt" doc:"the flare had been buried deep"`
 	Corrections    []Done       `json:"corrections"`
+	Found          Found        `json:"found,omitzero"`
 	// Nominal names the sizes above that nobody measured at this tree: they are its lot's.
 	Nominal []string `json:"nominal,omitempty"`
 }

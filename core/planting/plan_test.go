@@ -237,3 +237,45 @@ func TestAChosenSchoolActsOrSaysThatItDoesNot(t *testing.T) {
 	assert.Equal(t, []rules.Step{rules.StepFlare}, planOf(t, with(rules.StepFlare, "proud"), in).Idle, "a quarter of so little ball is no more than slight")
 	assert.Empty(t, planOf(t, rules.House{}, in).Idle)
 }
+
+// What the check found goes along: what a ball wears comes off as it was found, the tag is turned so that the strongest roots face the
+// wind, the graft stays in the air, and nothing is claimed that was not done.
+func TestWhatTheCheckFoundGoesAlong(t *testing.T) {
+	in := planInput()
+	in.Tree.FlareDepthMM = 0
+	step := func(code string) *planting.Step {
+		p := planOf(t, rules.House{}, in)
+		for i, s := range p.Steps {
+			if string(s.Code) == code {
+				return &p.Steps[i]
+			}
+		}
+		return nil
+	}
+	assert.Empty(t, step("see-flare").Choice, "nobody cleared it")
+	in.Tree.Corrections = []planting.Done{{Code: "clear", By: "Ilsa Tarrow"}}
+	assert.Equal(t, "cleared", step("see-flare").Choice)
+
+	in.Tree.Form = stock.Balled
+	assert.Empty(t, step("unwrap").Choice, "what nobody told is taken for everything")
+	for _, c := range []struct {
+		cloth  stock.Cloth
+		basket bool
+		want   string
+	}{{"natural", true, "natural-basket"}, {"synthetic", false, "synthetic"}, {"treated", true, "treated-basket"}, {"none", true, "none-basket"}} {
+		in.Tree.Found = planting.Found{Cloth: c.cloth, Basket: ptr(c.basket)}
+		assert.Equal(t, c.want, step("unwrap").Choice)
+	}
+	in.Tree.Found.Basket = ptr(false)
+	assert.Nil(t, step("unwrap"), "nothing about cloth where there is none")
+
+	in.Tree.Form, in.Tree.CaliperMM = stock.BareRoot, 12
+	in.Spot.WindFromDeg = ptr(225.0)
+	in.Tree.Found = planting.Found{GraftMM: ptr(20.0), StrongestDeg: ptr(90.0), WidenMM: ptr(150.0), CutInLeaf: true}
+	assert.InDelta(t, 135, step("turn").Values["tag"].Value, 1e-9, "the tag to the south-east, the roots a quarter further to the south-west")
+	assert.Equal(t, "low", step("graft").Choice, "20 mm and the raise are under 50")
+	assert.InDelta(t, 150, step("widen").Values["amount"].Value, 1e-9)
+	assert.NotNil(t, step("shade"))
+	in.Tree.Found.GraftMM = ptr(80.0)
+	assert.Empty(t, step("graft").Choice)
+}

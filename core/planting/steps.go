@@ -87,6 +87,9 @@ func steps(h rules.House, in Input, p Plan) []Step {
 	if in.Kind.BarkTender && in.Spot.SunH != nil && *in.Spot.SunH >= h.Value(rules.PlanSunPaint) {
 		l.add("sun-paint", nil, "label-is-law")
 	}
+	if in.Tree.Found.CutInLeaf {
+		l.add("shade", nil)
+	}
 	l.add("labels-off", nil)
 	l.add("look-again", nil)
 	return l.steps
@@ -115,6 +118,9 @@ func holeSteps(l *stepList, in Input, p Plan) {
 		l.dig("dig", map[string]Measure{
 			"depth": mm(p.Hole.HoleDepthMM), "top": mm(p.Hole.HoleTopMM), "bottom": mm(p.Hole.HoleBottomMM),
 		}, "spade-feet", "street-soil", "cover-hole").Choice = p.Schools[string(rules.StepShape)]
+		if wide := in.Tree.Found.WidenMM; wide != nil && in.Tree.Form == stock.BareRoot {
+			l.dig("widen", map[string]Measure{"amount": mm(*wide)})
+		}
 		l.dig("rough-sides", nil)
 	}
 	if p.Hole.PadUnderMM > 0 {
@@ -152,8 +158,11 @@ func treeSteps(l *stepList, h rules.House, in Input, p Plan) {
 		l.add("clear-flare", map[string]Measure{"depth": mm(in.Tree.FlareDepthMM)})
 	} else {
 		see := l.add("see-flare", nil)
-		if in.Tree.Form == stock.BareRoot {
+		switch {
+		case in.Tree.Form == stock.BareRoot:
 			see.Choice = string(stock.BareRoot)
+		case in.Tree.cleared():
+			see.Choice = "cleared"
 		}
 	}
 	if in.Tree.Form == stock.BareRoot {
@@ -173,12 +182,11 @@ func treeSteps(l *stepList, h rules.House, in Input, p Plan) {
 	case p.Hole.BuildMoundFirst:
 		stick.Choice = "on-pegs"
 	}
-	if in.Spot.WindFromDeg != nil {
-		l.add("turn", map[string]Measure{"wind": {p.WindFrom, "compass"}})
-	}
+	graftStep(l, h, in, p)
+	turnStep(l, in, p)
 	l.add("plumb", nil)
-	if in.Tree.Form == stock.Balled {
-		l.add("unwrap", nil, "knife-away")
+	if choice, any := in.Tree.Found.wrapping(); in.Tree.Form == stock.Balled && any {
+		l.add("unwrap", nil, "knife-away").Choice = choice
 	}
 }
 

@@ -203,6 +203,7 @@ const (
 	ClockAssumedC          Key = "clock.assumed_c"
 	ClockAssumedRH         Key = "clock.assumed_rh_pct"
 	YardLastChance         Key = "yard.last_chance_months"
+	PlanGraftLeast         Key = "plan.graft_least_mm"
 	PlanPocketCaliper      Key = "plan.pocket_caliper_mm"
 	SheetReservation       Key = "sheet.reservation_days"
 	SheetReservationWarn   Key = "sheet.reservation_warn_days"
@@ -485,6 +486,7 @@ var catalogue = []Rule{
 	{ClockKillingC, -3, -10, 0, "C"},
 	{ClockColdPackC, 5, 0, 10, "C"},
 	{YardLastChance, 18, 6, 60, "months"},
+	{PlanGraftLeast, 50, 0, 200, "mm"},
 	{PlanPocketCaliper, 13, 6, 30, "mm"},
 	{SheetReservation, 14, 1, 120, "days"},
 	{SheetReservationWarn, 3, 0, 30, "days"},

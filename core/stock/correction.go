@@ -53,3 +53,12 @@ func AtPlanting() []Correction {
 
 // Looks tells whether a correction is only a look: nobody tells a customer of it.
 func (c Correction) Looks() bool { return c == Uncover || c == CountMainRoots }
+
+// CutsRoots tells whether a correction cuts living roots.
+func (c Correction) CutsRoots() bool {
+	switch c {
+	case CutAtCollar, CutStray, Shave, Score, Slice, CutAndTease:
+		return true
+	}
+	return false
+}

@@ -1,0 +1,40 @@
+package sheets
+
+import (
+	"sedum/app/bench"
+	"sedum/core/planting"
+	"sedum/core/stock"
+)
+
+// foundOf is what the bench found at a tree and what goes along to its planting.
+func foundOf(r bench.Record) planting.Found {
+	out := planting.Found{}
+	c := r.Current()
+	if look := c.Readings.BareRoot; look != nil {
+		out.StrongestDeg = look.StrongestDeg
+		if r.Lot.Grafted {
+			out.GraftMM = look.GraftMM
+		}
+	}
+	if look := c.Readings.Balled; look != nil {
+		out.Cloth, out.Basket = look.Cloth, look.Basket
+	}
+	for _, w := range c.Assessment.Work {
+		if w.Code == stock.WidenSide {
+			out.WidenMM = w.AmountMM
+		}
+	}
+	// What was cut in leaf is cut in the season of the look that asked for it.
+	inLeaf := map[string]bool{}
+	for _, each := range r.Checks {
+		inLeaf[each.ID] = stock.InLeaf(each.Subject) && each.Subject.Season != stock.SeasonDormant
+	}
+	last := map[string]bool{}
+	for _, each := range r.Corrections { // the last entry for each key counts
+		last[each.CheckID+each.WorkKey] = each.Done && inLeaf[each.CheckID] && each.Code.CutsRoots()
+	}
+	for _, cut := range last {
+		out.CutInLeaf = out.CutInLeaf || cut
+	}
+	return out
+}
