@@ -130,9 +130,9 @@ func TestTheBenchByKeyboardWithWrongNumbers(t *testing.T) {
 	p.do(chromedp.Focus(`#tag-box`, chromedp.ByQuery), chromedp.Evaluate(`document.activeElement.select()`, nil), chromedp.KeyEvent(tag+"\r"))
 	p.sees("All sound above the line")
 	p.do(chromedp.KeyEvent("s")) // found by tag, the keys of the bench work at once
-	p.until(`document.querySelectorAll('[data-state="on"]').length >= 5`)
+	p.until(`document.querySelectorAll('[role=tabpanel] [data-state="on"]').length >= 5`)
 	p.do(chromedp.KeyEvent("u"))
-	p.until(`document.querySelectorAll('[data-state="on"]').length === 0`)
+	p.until(`document.querySelectorAll('[role=tabpanel] [data-state="on"]').length === 0`)
 	p.do(chromedp.KeyEvent("s"), chromedp.KeyEvent("l"))
 	p.until(`document.activeElement.labels?.[0]?.innerText === 'Ball height'`) // the stage's key brings the cursor there
 	p.do(chromedp.KeyEvent("280"))

@@ -35,7 +35,7 @@ func sound() stock.Readings {
 	mm := func(v float64) *float64 { return &v }
 	return stock.Readings{
 		BallDiameterMM: mm(300), BallHeightMM: mm(260), CaliperMM: mm(26), HeightM: mm(2), Probes: []stock.Probe{}, SeenDepthMM: mm(0), ZonesLooked: stock.AllZones(),
-		Roots: []stock.Circler{}, MatSidePct: mm(0), MatBottomPct: mm(0), FillPct: mm(80), Texture: "firm", Odour: "none", BottomRoots: "present", Moisture: "moist",
+		Roots: []stock.Circler{}, MatSidePct: mm(0), MatBottomPct: mm(0), FillPct: mm(80), Texture: "firm", Odour: "none", BottomRoots: "present", Moisture: "moist", PotTop: "clean",
 		Above: stock.Above{Leader: "one", Trunk: "clean", Branching: "well-spaced", Life: "plump", Ties: "none", Pests: "none"},
 	}
 }
@@ -80,7 +80,7 @@ func TestAWholeDelivery(t *testing.T) {
 	assert.Equal(t, "3 of 6 rows are sound: 82 trees", p.textOf("note-answer"))
 	p.sees("This must be 1 or more.")
 	p.sees("begins like a formula")
-	p.sees("Write it as it stands there: Hornbeam")
+	p.sees("Did you mean Hornbeam?")
 	p.do(chromedp.SendKeys(`input[list=growers]`, "Stillwater Liners", chromedp.ByQuery))
 	p.press("button", "Read in 3 lots")
 	assert.Contains(t, p.textOf("note-done"), "82 trees came in")

@@ -40,7 +40,7 @@ func TestTheYardKeepsWhatWaits(t *testing.T) {
 	p.sees("In water")
 	p.sees("23:5")
 	p.sees("Out of the water, into:")
-	p.do(chromedp.Click(`button[aria-label*="damp packing"]`, chromedp.ByQuery))
+	p.do(chromedp.Click(`button[aria-label*="damp packing" i]`, chromedp.ByQuery))
 	p.until(`!document.body.innerText.includes('In water')`)
 	assert.Empty(t, apptest.Saw[clock.Soaks](h.World, "list-soaks", kernel.None{}).Soaks)
 
@@ -94,6 +94,8 @@ func TestTheYardKeepsWhatWaits(t *testing.T) {
 	p.goTo("/bench/" + layer)
 	p.press("button", "All sound above the line")
 	p.fill("Caliper", "9")
+	p.press("button", "At the line")
+	p.fill("Old soil line", "15")
 	p.press("button", "Below")
 	p.press("button", "Roots moist")
 	p.fill("Root spread", "260")

@@ -3,8 +3,8 @@ package catalogue
 import (
 	"errors"
 	"strings"
-	"time"
 
+	"sedum/app/mending"
 	"sedum/core/fault"
 	"sedum/core/fit"
 	"sedum/core/ground"
@@ -159,7 +159,8 @@ func complete(tx *kernel.Tx, p kernel.ByID, c Completed) (string, error) {
 		present, err := see(tx, p)
 		return "", errors.Join(err, kernel.Stale{Current: present})
 	}
-	if err := kernel.Add(tx, &kindChange{ID: kernel.NewID(), KindID: k.ID, Was: k, PersonID: tx.Who.ID, At: tx.Now}); err != nil {
+	was := map[string]any{"common": k.Common, "botanical": k.Botanical, "habit": k.Habit, "provisional": k.Provisional, "facts": k.Facts}
+	if err := mending.Keep(tx, mending.Kind, k.ID, was, c.Source); err != nil {
 		return "", err
 	}
 	f := k.Facts
@@ -184,15 +185,3 @@ func given[T ~string](v T) *T {
 	}
 	return &v
 }
-
-// kindChange is a kind as it stood before it was changed.
-type kindChange struct {
-	ID       string
-	KindID   string
-	Was      Kind `gorm:"serializer:json"`
-	PersonID string
-	At       time.Time
-}
-
-// TableName says of what.
-func (kindChange) TableName() string { return "kind_changes" }

@@ -30,10 +30,11 @@ const (
 	Marking  What = "marking"
 	Drainage What = "drainage"
 	Damage   What = "damage"
+	Kind     What = "kind"
 )
 
 // All lists them.
-func (What) All() []What { return []What{Delivery, Lot, Customer, Spot, Marking, Drainage, Damage} }
+func (What) All() []What { return []What{Delivery, Lot, Customer, Spot, Marking, Drainage, Damage, Kind} }
 
 // Mending is one correction, or one entry taken back, appended.
 type Mending struct {
