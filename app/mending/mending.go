@@ -34,7 +34,9 @@ const (
 )
 
 // All lists them.
-func (What) All() []What { return []What{Delivery, Lot, Customer, Spot, Marking, Drainage, Damage, Kind} }
+func (What) All() []What {
+	return []What{Delivery, Lot, Customer, Spot, Marking, Drainage, Damage, Kind}
+}
 
 // Mending is one correction, or one entry taken back, appended.
 type Mending struct {
