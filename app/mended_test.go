@@ -62,6 +62,11 @@ func TestMistakesAreMendedOverHTTP(t *testing.T) {
 	p.get("/api/v1/trees/"+tag, &tree)
 	ok("POST", "/trees/"+tag+"/damages/"+tree.Damages[0].ID+"/taken-back", why)
 
+	ok("POST", "/trees/"+tag+"/tag", why)
+	var again struct{ Tag string }
+	p.get("/api/v1/trees/"+tag, &again)
+	assert.NotEqual(t, tag, again.Tag, "the old tag leads to its tree")
+
 	id := p.spotOf(h, "Petra Averill")
 	var spot struct {
 		Reading struct{ Marked struct{ ID string } }

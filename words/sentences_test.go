@@ -165,6 +165,8 @@ func TestEveryWordOfEverySetHasItsSentence(t *testing.T) {
 		for cause := range causes {
 			id := "reason." + stock.Reason{Part: part, Code: cause}.Name()
 			assert.True(t, words.For("", words.Metric).Knows(id), id)
+			found := "found." + stock.Reason{Part: part, Code: cause}.Name()
+			assert.True(t, words.For("", words.Metric).Knows(found), "%s: what a grower is told, without orders for our own hands", found)
 		}
 	}
 	for part, found := range stock.AboveChoices() {

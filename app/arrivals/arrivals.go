@@ -47,6 +47,9 @@ func Capability() kernel.Capability {
 		kernel.Ask("preview-note", "/notes/{id}/preview", TakeIn, previewNote),
 		kernel.Deed("read-in-note", "POST", "/notes/{id}/rows", TakeIn, readInNote, kernel.Same).Unkeyed().Makes(newStock...),
 		kernel.ReadFile("faulty-rows", "/notes/{id}/faulty.csv", TakeIn, "text/csv", faultyRows),
+		kernel.Deed("replace-tag", "POST", "/trees/{tag}/tag", TakeIn, replaceTag, func(tx *kernel.Tx, _ kernel.ByTag, fresh string) (yard.Stands, error) {
+			return yard.Show(tx, fresh)
+		}).Makes("see-tree", "list-trees", "see-lot", "today", "see-work", "see-clock", "match"),
 		kernel.Deed("split-bundle", "POST", "/trees/{tag}/split", TakeIn, splitBundle, func(tx *kernel.Tx, _ kernel.ByTag, fresh string) (yard.Stands, error) {
 			return yard.Show(tx, fresh)
 		}).Makes("see-tree", "list-trees", "list-lots", "see-lot", "today"),
@@ -131,6 +134,24 @@ func addLot(tx *kernel.Tx, d yard.Delivery, kind catalogue.Kind, n NewLot) error
 		return err
 	}
 	return clock.Begin(tx, lot, d)
+}
+
+// Replaced is why a tree needs another tag.
+type Replaced struct {
+	Reason string `json:"reason" maxLength:"200"`
+}
+
+// replaceTag gives a tree another tag for one that is lost or torn; whoever finds the old one still finds the tree.
+func replaceTag(tx *kernel.Tx, p kernel.ByTag, r Replaced) (fresh string, err error) {
+	r.Reason = strings.TrimSpace(r.Reason)
+	if err := fault.Missing("reason", r.Reason).Err(); err != nil {
+		return "", err
+	}
+	t, err := yard.HoldTree(tx, p.Tag)
+	if err != nil {
+		return "", err
+	}
+	return yard.ReplaceTag(tx, t, r.Reason)
 }
 
 // NewPart is how many trees are taken out of a bundle.

@@ -91,3 +91,21 @@ func TestALotIsCorrected(t *testing.T) {
 	var stale kernel.Stale
 	assert.ErrorAs(t, w.Err(w.Hand, "amend-lot", ByNumber(number), a), &stale)
 }
+
+// A lost tag is replaced, more than once; every tag that a tree ever carried leads to it, for looks and work too, and to no other.
+func TestALostTagIsReplaced(t *testing.T) {
+	w := Open(t)
+	number := w.TakeIn(LotOf("Hornbeam", stock.Container, 2))[0]
+	first := w.TreesOf(number)[0].Tag
+	Fault(t, w.Err(w.Hand, "replace-tag", ByTag(first), arrivals.Replaced{}), "reason", fault.Required)
+	w.Deed(w.Hand, "replace-tag", ByTag(first), arrivals.Replaced{Reason: "torn in the wind"})
+	second := w.Tree(first).Tag
+	require.NotEqual(t, first, second)
+	w.Deed(w.Hand, "replace-tag", ByTag(first), arrivals.Replaced{Reason: "torn again"})
+	third := w.Tree(first).Tag
+	assert.Equal(t, third, w.Tree(second).Tag)
+	w.SaveLook(first, SoundLook())
+	assert.Equal(t, stock.ForSale, w.Tree(third).State)
+	assert.Equal(t, stock.Unchecked, w.TreesOf(number)[1].State)
+	assert.Len(t, w.TreesOf(number), 2)
+}

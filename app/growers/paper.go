@@ -4,8 +4,8 @@ import (
 	"fmt"
 	"time"
 
-	"sedum/app/bench"
 	"sedum/app/photos"
+	"sedum/core/planting"
 	"sedum/core/rules"
 	"sedum/kernel"
 	"sedum/paper"
@@ -56,7 +56,7 @@ func paperNote(s words.Speaker, h rules.House, n Note, pictures map[string][]byt
 	for _, f := range c.Findings {
 		finding := paper.Finding{Tag: f.Tag, Place: f.Number, Verdict: s.Say("verdict."+string(f.Verdict), nil), FlareMM: f.FlareMM, BallMM: f.BallMM, WidthMM: f.WidthMM, TrunkMM: f.TrunkMM}
 		for _, code := range f.Codes {
-			finding.Reasons = append(finding.Reasons, bench.ReasonText(s, h, code))
+			finding.Reasons = append(finding.Reasons, foundText(s, h, code))
 		}
 		for _, id := range f.Photos {
 			if picture, ok := pictures[id]; ok {
@@ -86,9 +86,14 @@ func noteTable(s words.Speaker, h rules.House, n Note) [][]string {
 			if i > 0 {
 				reasons += " "
 			}
-			reasons += bench.ReasonText(s, h, code)
+			reasons += foundText(s, h, code)
 		}
 		out = append(out, []string{f.Tag, fmt.Sprint(f.Number), s.Say("verdict."+string(f.Verdict), nil), reasons, number(f.FlareMM), number(f.BallMM), number(f.WidthMM), number(f.TrunkMM)})
 	}
 	return out
+}
+
+// foundText says what was found, and not what the yard does about it: a grower is given no orders that are meant for our own hands.
+func foundText(s words.Speaker, h rules.House, partAndCode string) string {
+	return s.Say("found."+partAndCode, map[string]any{"fill_hold": planting.Measure{Value: h.Value(rules.RootsFillHold), Unit: "pct"}})
 }

@@ -77,9 +77,15 @@ type Lots struct {
 type lotsAsk struct {
 	Before int `query:"before" doc:"number of the last lot of the page before"`
 	Limit  int `query:"limit" default:"60" minimum:"1" maximum:"200"`
+	// ToCheck lists only lots with trees that nobody looked at.
+	ToCheck bool `query:"to_check"`
 }
 
 func listLots(tx *kernel.Tx, ask lotsAsk) (Lots, error) {
+	if ask.ToCheck {
+		counted, err := ToCheck(tx, ask.Limit)
+		return Lots{Lots: counted}, err
+	}
 	lots, next, err := kernel.Newest(tx.With("Grower", "Kind"), ask.Before, ask.Limit, func(l Lot) int { return l.Number })
 	if err != nil {
 		return Lots{}, err

@@ -73,7 +73,7 @@ func TreeByTag(tx *kernel.Tx, typed string) (Tree, error) {
 	if err != nil {
 		return Tree{}, err
 	}
-	return orMissingTag(kernel.One[Tree](tx, "tag = ?", code))
+	return byAnyTag(tx, code, func(code string) (Tree, error) { return kernel.One[Tree](tx, "tag = ?", code) })
 }
 
 // HoldTree is TreeByTag, and keeps the tree for this deed.
@@ -82,7 +82,9 @@ func HoldTree(tx *kernel.Tx, typed string) (Tree, error) {
 	if err != nil {
 		return Tree{}, err
 	}
-	return orMissingTag(kernel.Held[Tree](tx, "SELECT * FROM trees WHERE tag = ?", code))
+	return byAnyTag(tx, code, func(code string) (Tree, error) {
+		return kernel.Held[Tree](tx, "SELECT * FROM trees WHERE tag = ?", code)
+	})
 }
 
 // HoldTreeByID is HoldTree of a tree that is known by its id.

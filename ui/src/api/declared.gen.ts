@@ -55,6 +55,7 @@ export const stales = {
     'see-mendings',
   ],
   'read-in-note': ['list-deliveries', 'list-lots', 'list-trees', 'list-grower-names', 'see-clock', 'today'],
+  'replace-tag': ['see-tree', 'list-trees', 'see-lot', 'today', 'see-work', 'see-clock', 'match'],
   'split-bundle': ['see-tree', 'list-trees', 'list-lots', 'see-lot', 'today'],
   'add-photo': ['see-tree'],
   'remove-photo': ['see-tree'],

@@ -18,7 +18,12 @@ export const welcomeQuery = queryOptions({
 
 export const todayQuery = queryOptions({ queryKey: keyOf('today'), queryFn: () => ask(client.GET('/api/v1/today')) })
 
-export const lotsQuery = queryOptions({ queryKey: keyOf('list-lots'), queryFn: () => ask(client.GET('/api/v1/lots')) })
+export const lotsQuery = (toCheck: boolean) =>
+  queryOptions({
+    queryKey: keyOf('list-lots', toCheck),
+    queryFn: () => ask(client.GET('/api/v1/lots', { params: { query: { to_check: toCheck, limit: 200 } } })),
+    placeholderData: keepPreviousData,
+  })
 
 export const treesQuery = (query: { lot?: number; state?: string; text?: string }) =>
   queryOptions({

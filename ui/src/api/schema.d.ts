@@ -1748,6 +1748,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/trees/{tag}/tag": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["replace-tag"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/welcome": {
         parameters: {
             query?: never;
@@ -2023,6 +2039,9 @@ export interface components {
             lifted_at: string;
             /** @description of bare roots: what was found on opening the box */
             packing: components["schemas"]["StockPacking"] | "";
+        };
+        ArrivalsReplaced: {
+            reason: string;
         };
         ArrivalsTakenBack: {
             reason: string;
@@ -6592,6 +6611,7 @@ export interface operations {
                 /** @description number of the last lot of the page before */
                 before?: number;
                 limit?: number;
+                to_check?: boolean;
             };
             header?: never;
             path?: never;
@@ -9136,6 +9156,45 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["ArrivalsNewPart"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["YardStands"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "replace-tag": {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description sent twice, it happens once */
+                "Idempotency-Key": string;
+            };
+            path: {
+                /** @description as typed or scanned */
+                tag: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ArrivalsReplaced"];
             };
         };
         responses: {

@@ -26,7 +26,7 @@ export function BenchPage() {
   const search = useDeferredValue(text)
   // Whoever chose a lot or looks for a tree wants to see it, whether or not there is something to do at once.
   const states = state === 'now' ? (search ? '' : lot ? openStates : nowStates) : state
-  const lots = useQuery(lotsQuery)
+  const lots = useQuery(lotsQuery(!allLots && !lot))
   const trees = useQuery(
     treesQuery({
       ...(lot ? { lot } : {}),
@@ -86,11 +86,9 @@ export function BenchPage() {
           })}
         </ul>
         {listed.length === 0 && <p className="py-4 text-soft">{t('bench.lots.none')}</p>}
-        {(allLots || listed.length < lots.data.lots.length) && (
-          <button type="button" className="quiet mt-3 w-full" onClick={() => setAllLots(!allLots)}>
-            {allLots ? t('bench.lots.open') : t('bench.lots.all', { count: lots.data.lots.length })}
-          </button>
-        )}
+        <button type="button" className="quiet mt-3 w-full" onClick={() => setAllLots(!allLots)}>
+          {t(allLots ? 'bench.lots.open' : 'bench.lots.all')}
+        </button>
       </section>
       <section aria-labelledby="trees">
         <div className="mb-3 flex flex-wrap items-end gap-3">

@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useTranslation } from 'react-i18next'
-import { Link } from 'wouter'
+import { Link, useLocation } from 'wouter'
 import { ask, client, type Person, type Schemas, type Tree } from '../api/client'
 import { treeQuery, treeSheetsQuery } from '../api/queries'
 import { TreeSection } from '../drawing/tree-section'
@@ -46,6 +46,18 @@ export function RecordView({ tree, who, onLook }: { tree: Tree; who: Person; onL
         }),
       ),
     { puts: () => treeQuery(tree.tag).queryKey },
+  )
+  const [, go] = useLocation()
+  const tag = useDeed(
+    'replace-tag',
+    (reason: string, key: string) =>
+      ask(
+        client.POST('/api/v1/trees/{tag}/tag', {
+          params: { path: { tag: tree.tag }, header: { 'Idempotency-Key': key } },
+          body: { reason },
+        }),
+      ),
+    { done: (fresh) => go(`/bench/${fresh.tag}`) },
   )
   const cache = useQueryClient()
   const sheets = useQuery(treeSheetsQuery(tree.tag))
@@ -148,10 +160,18 @@ export function RecordView({ tree, who, onLook }: { tree: Tree; who: Person; onL
             </Link>
           )}
         </div>
-        {(move.error || back.error) && (
+        {(move.error || back.error || tag.error) && (
           <p role="alert" className="font-semibold text-oxblood">
-            {sayProblem(move.error ?? back.error, t)}
+            {sayProblem(move.error ?? back.error ?? tag.error, t)}
           </p>
+        )}
+        {may('take-in') && (
+          <WithReason
+            label={t('record.new-tag')}
+            about={t('record.new-tag.about')}
+            pending={tag.isPending}
+            onDo={(reason) => tag.mutate(reason)}
+          />
         )}
         {tree.bundle_count > 1 && may('take-in') && <SplitBundle tree={tree} />}
         <PhotosPart tree={tree} may={may('take-photos')} />
