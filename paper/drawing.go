@@ -187,7 +187,7 @@ func (c scene) stick(top float64) {
 	c.Rect(c.x(-reach), c.y(0)-1.3, 2*reach*c.scale, 1.3, "DF")
 }
 
-// sectionNotes are the dimensions, each with its own ticks. Digging figures are withheld while locked.
+// sectionNotes are the dimensions, each with its own ticks. A locked plan has no digging figures to tell.
 func (c scene) sectionNotes(left, wide float64) {
 	hole, s := c.sheet.Plan.Hole, c.s
 	withheld := s.Say("sheet.withheld", nil)
@@ -199,12 +199,12 @@ func (c scene) sectionNotes(left, wide float64) {
 	c.Line(left+24, high+4, c.x(-c.sheet.Input.Tree.CaliperMM), c.y(hole.FinishedRaiseMM))
 	c.SetFont("text", "", 7.5)
 	c.note(left+1, c.y(0)-4.6, s.Say("sheet.check-stick", nil), "L")
-	depth, width := withheld, withheld
-	if !c.locked() {
-		depth = s.Say("sheet.deep", map[string]any{"depth": length(hole.HoleDepthMM)})
-		width = s.Say("sheet.wide", map[string]any{"width": length(hole.HoleTopMM)})
-	}
+	depth := s.Say("sheet.deep", map[string]any{"depth": length(hole.HoleDepthMM)})
+	width := s.Say("sheet.wide", map[string]any{"width": length(hole.HoleTopMM)})
 	c.SetFont("text", "B", 9)
+	if c.locked() { // the core has not told them
+		c.plate(c.x(0)-c.GetStringWidth(withheld)/2-1, c.y(-60), withheld)
+	}
 	if hole.HoleDepthMM > 0 {
 		x := hole.HoleBottomMM/2 + (hole.HoleTopMM-hole.HoleBottomMM)/8
 		c.dimension(c.x(x), c.y(0), c.x(x), c.y(-hole.HoleDepthMM))

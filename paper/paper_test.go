@@ -127,7 +127,8 @@ func TestADraftWithoutMarkingSaysNotToDigAndWithholds(t *testing.T) {
 	flat := strings.ReplaceAll(squash(text), " ", " ")
 	assert.Contains(t, flat, "NOT TO DIG")
 	assert.Contains(t, flat, "Locked until buried services are marked")
-	for _, mm := range []float64{sh.Plan.Hole.HoleDepthMM, sh.Plan.Hole.HoleTopMM} {
+	marked := sheet(t, s, nil).Plan.Hole
+	for _, mm := range []float64{marked.HoleDepthMM, marked.HoleTopMM} {
 		assert.NotContains(t, flat, strings.ReplaceAll(s.Measure(planting.Measure{Value: mm, Unit: "mm"}), " ", " ")+" ")
 	}
 }

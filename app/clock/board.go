@@ -82,10 +82,33 @@ func (c Clocks) board(tx *kernel.Tx) (Board, error) {
 	if out.Duty, err = people.ShowDuty(tx); err != nil {
 		return Board{}, err
 	}
+	untold, err := untoldPacking(tx, units)
 	for _, u := range units {
-		out.Units = append(out.Units, u.view(tx))
+		v := u.view(tx)
+		// Nobody named the packing: it counts as a dry box, and is not said to be one.
+		if u.lot.DeliveryID != nil && untold[*u.lot.DeliveryID] && v.Cover == stock.DryBox && v.Since.Equal(u.stages[0].At) {
+			v.CoverText = tx.Say.Say("clock.cover.untold", nil)
+		}
+		out.Units = append(out.Units, v)
 	}
-	return out, nil
+	return out, err
+}
+
+// untoldPacking are the deliveries whose packing nobody named.
+func untoldPacking(tx *kernel.Tx, units []unit) (map[string]bool, error) {
+	ids := []string{""}
+	for _, u := range units {
+		if u.lot.DeliveryID != nil {
+			ids = append(ids, *u.lot.DeliveryID)
+		}
+	}
+	type row struct{ ID string }
+	rows, err := kernel.Rows[row](tx, "SELECT id FROM deliveries WHERE id IN ? AND packing = ''", ids)
+	out := map[string]bool{}
+	for _, r := range rows {
+		out[r.ID] = true
+	}
+	return out, err
 }
 
 func (u unit) view(tx *kernel.Tx) Unit {

@@ -249,3 +249,14 @@ func TestASoakIsAStageOfTheClock(t *testing.T) {
 	w.Deed(w.Hand, "end-soak", ByID(in[i].ID), clock.OutOfWater{Cover: stock.WetCloth})
 	assert.Equal(t, stock.DampPacking, unit(w, number, "").Cover, "it is out already")
 }
+
+// A packing that nobody named counts as a dry box and is not said to be one.
+func TestAPackingThatNobodyNamed(t *testing.T) {
+	w := Open(t)
+	untold := w.TakeIn(LotOf("Hazel", stock.BareRoot, 4))[0]
+	u := unit(w, untold, "")
+	assert.Equal(t, stock.DryBox, u.Cover)
+	assert.Contains(t, u.CoverText, "nobody named")
+	keep(w, clock.NewStage{Lot: untold, Cover: stock.WetCloth})
+	assert.NotContains(t, unit(w, untold, "").CoverText, "nobody named")
+}

@@ -146,6 +146,16 @@ func TestEveryPlanCanBeFollowed(t *testing.T) {
 		for _, s := range p.Steps {
 			require.Equal(t, s.Digs && !in.Spot.ServicesMarked, s.Locked, s.Code)
 		}
+		if p.Locked { // its digging figures do not leave the core
+			require.Equal(t, planting.HoleResult{FlareToBaseMM: p.Hole.FlareToBaseMM, FinishedRaiseMM: p.Hole.FinishedRaiseMM, StickMM: p.Hole.StickMM}, p.Hole)
+			for _, s := range p.Steps {
+				require.True(t, !s.Digs || len(s.Values) == 0, s.Code)
+			}
+			for _, n := range p.Numbers {
+				require.True(t, !n.Digs || (n.Value == 0 && len(n.From) == 0), n.Key)
+			}
+			return
+		}
 		// Followed in order: the base lies at hole depth below grade (or on the pad), the flare flare-to-base above it, and settles.
 		base := -p.Hole.HoleDepthMM + p.Hole.PadUnderMM
 		flare := base + p.Hole.FlareToBaseMM - p.Hole.SettleMM

@@ -155,7 +155,7 @@ func Make(h rules.House, in Input) (Plan, error) {
 	if err == nil && p.Refused == "" {
 		p.Idle = idle(h, in, p)
 	}
-	return p, err
+	return p.withheld(), err
 }
 
 func plan(h rules.House, in Input) (Plan, error) {

@@ -169,11 +169,11 @@ export function PlantingSection(props: {
       <text x="14" y={high - 14} className="fill-ink" style={{ fontSize: words }}>
         {t('planting.firm')}
       </text>
-      {hole.hole_depth_mm > 0 &&
+      {(withheld || hole.hole_depth_mm > 0) &&
         (withheld ? (
           <text
             x={cx}
-            y={y(-hole.hole_depth_mm) + 32}
+            y={high - 60}
             textAnchor="middle"
             className="answer fill-ink [paint-order:stroke] stroke-paper"
             strokeWidth="5"

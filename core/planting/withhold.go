@@ -1,0 +1,29 @@
+package planting
+
+// diggingQuantities give the digging away.
+var diggingQuantities = map[string]bool{"mound-soil": true, "spoil-left": true}
+
+// withheld is a plan without its digging figures: while buried services are not marked for the planting day they do not leave the core, and
+// no drawing or sentence has to hide them (handbook, planting.md, "When there is no plan").
+func (p Plan) withheld() Plan {
+	if !p.Locked || p.Refused != "" {
+		return p
+	}
+	p.Hole = HoleResult{FlareToBaseMM: p.Hole.FlareToBaseMM, FinishedRaiseMM: p.Hole.FinishedRaiseMM, StickMM: p.Hole.StickMM}
+	for i := range p.Steps {
+		if p.Steps[i].Digs {
+			p.Steps[i].Values = map[string]Measure{}
+		}
+	}
+	for i := range p.Numbers {
+		if n := &p.Numbers[i]; n.Digs {
+			n.Value, n.Rules, n.School, n.From = 0, []RuleUsed{}, nil, map[string]Measure{}
+		}
+	}
+	for i := range p.Quantities {
+		if q := &p.Quantities[i]; diggingQuantities[q.Code] {
+			q.Amount.Value, q.Bags = 0, 0
+		}
+	}
+	return p
+}
