@@ -48,7 +48,7 @@ func (p *page) section(left, top, wide, high float64) {
 		half = math.Max(half, ground.foot*1.04)
 	}
 	above := math.Max(420, hole.FinishedRaiseMM+320)
-	below := hole.HoleDepthMM + 190
+	below := math.Max(hole.HoleDepthMM, hole.FlareToBaseMM-hole.FinishedRaiseMM) + 190
 	scale := math.Min(wide/(2*half), high/(above+below))
 	c := scene{p, left + wide/2, top + above*scale, scale}
 	half = wide / 2 / scale
@@ -203,7 +203,7 @@ func (c scene) sectionNotes(left, wide float64) {
 	width := s.Say("sheet.wide", map[string]any{"width": length(hole.HoleTopMM)})
 	c.SetFont("text", "B", 9)
 	if c.locked() { // the core has not told them
-		c.plate(c.x(0)-c.GetStringWidth(withheld)/2-1, c.y(-60), withheld)
+		c.plate(c.x(0)-c.GetStringWidth(withheld)/2-1, c.y(hole.FinishedRaiseMM-hole.FlareToBaseMM)+3, withheld)
 	}
 	if hole.HoleDepthMM > 0 {
 		x := hole.HoleBottomMM/2 + (hole.HoleTopMM-hole.HoleBottomMM)/8

@@ -36,7 +36,9 @@ export function PlantingSection(props: {
     hole.build_mound_first ? raisedGround(props.plan).foot * 1.04 : 0,
   )
   const aboveMM = Math.max(330, hole.finished_raise_mm + 290)
-  const belowMM = hole.hole_depth_mm + 175
+  // A locked plan tells no hole: the tree stands in unbroken ground.
+  const deepMM = Math.max(hole.hole_depth_mm, hole.flare_to_base_mm - hole.finished_raise_mm)
+  const belowMM = deepMM + 175
   const perMM = Math.min(wide / (2 * halfMM), high / (aboveMM + belowMM))
   const cx = wide / 2
   const grade = high - belowMM * perMM
@@ -173,7 +175,7 @@ export function PlantingSection(props: {
         (withheld ? (
           <text
             x={cx}
-            y={high - 60}
+            y={y(-deepMM) + 32}
             textAnchor="middle"
             className="answer fill-ink [paint-order:stroke] stroke-paper"
             strokeWidth="5"
