@@ -100,7 +100,7 @@ func TestFromThePotToTheSheet(t *testing.T) {
 	counter := h.open(1280, 800, false)
 	counter.signIn("Bram Okonedo")
 	counter.goTo("/ground")
-	for field, value := range map[string]string{"name": "Odile Marchbanks", "phone": "555 0155", "address": "4 Weir Cottages", "spot_name": "by the gate"} {
+	for field, value := range map[string]string{"name": "Odile Marchbanks", "phone": "555 0155", "address": "4 Weir Cottages", "lat_deg": "47", "spot_name": "by the gate"} {
 		counter.do(chromedp.SendKeys("#new-"+field, value, chromedp.ByQuery))
 	}
 	counter.press("button", "Add the customer")

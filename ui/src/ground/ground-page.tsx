@@ -18,7 +18,7 @@ export function GroundPage() {
   const [, go] = useLocation()
   const spots = useQuery(spotsQuery)
   const [text, setText] = useState('')
-  const form = useForm<Form>({ defaultValues: { name: '', phone: '', address: '', lat_deg: '47', spot_name: '' } })
+  const form = useForm<Form>({ defaultValues: { name: '', phone: '', address: '', lat_deg: '', spot_name: '' } })
   const add = useDeed(
     'add-customer',
     (f: Form, key: string) =>
