@@ -77,7 +77,7 @@ func New(d *kernel.Database, s Settings) *kernel.Kernel {
 				arrivals.Capability(),
 				photos.Capability(),
 				journeys.Capability(),
-				bench.Capability(bench.Bench{Clocks: clocks}),
+				bench.Capability(bench.Bench{Clocks: clocks, Held: sheets.Holds}),
 				lots.Capability(lots.Lots{Clocks: clocks}),
 				work.Capability(),
 				growers.Capability(),

@@ -6,6 +6,10 @@ import (
 
 	"github.com/chromedp/chromedp"
 	"github.com/stretchr/testify/assert"
+
+	"sedum/app/apptest"
+	"sedum/app/bench"
+	"sedum/core/stock"
 )
 
 // circles are the eight depths round the trunk as they stand on the screen.
@@ -92,4 +96,22 @@ func TestUncoveringIsWorkAndLeadsBack(t *testing.T) {
 	p.sees("Flare seen 66 mm deep")
 	v := h.Tree(tag)
 	assert.EqualValues(t, "not-yet-judged", v.State, "nothing is judged before it is measured")
+}
+
+// A tree that a customer brings back was sound when it was sold; nothing of that look stands in the new one, and Save sells nothing.
+func TestAReturnedTreeIsLookedAtAnew(t *testing.T) {
+	h := openHouse(t)
+	tag := h.tagIn(16, "for-sale")
+	for _, m := range []bench.Move{{To: stock.Sold}, {To: stock.NotJudged, Note: "the hole was full of water"}} {
+		m.Version = h.Tree(tag).Version
+		h.Deed(h.Advisor, "move-tree", apptest.ByTag(tag), m)
+	}
+	p := h.open(1280, 800, false)
+	p.signIn("Ilsa Tarrow")
+	p.goTo("/bench/" + tag)
+	p.sees("All sound above the line")
+	assert.Equal(t, []string{"", "", "", "", "", "", "", ""}, func() []string { p.press("button", "At the line"); return p.circles() }())
+	p.press("button", "Save this look")
+	p.until(`document.querySelector('[data-testid="said"]')?.innerText.includes('saved')`)
+	assert.Equal(t, stock.NotJudged, h.Tree(tag).State)
 }

@@ -157,7 +157,7 @@ func (p *hand) enterRoots() {
 	p.press("button", "Looked at collar, side and base")
 	p.do(chromedp.Click(`//button[@aria-pressed][starts-with(., "side")]`, chromedp.BySearch))
 	p.press("button", "Add one at the side by figures")
-	p.sees("How thick is it?")
+	p.sees("How thick is it")
 	p.fill("Thick", "9")
 	p.fill("Round", "150")
 	p.sees("major")

@@ -8,6 +8,7 @@ import (
 	"sedum/app/mending"
 	"sedum/app/yard"
 	"sedum/core/fault"
+	"sedum/core/roles"
 	"sedum/core/stock"
 	"sedum/kernel"
 )
@@ -78,7 +79,7 @@ func takeBack(tx *kernel.Tx, p kernel.ByNumber, t TakenBack) (int, error) {
 	if err != nil {
 		return 0, err
 	}
-	if d.PersonID != tx.Who.ID && !stock.MayCloseLot(tx.Who.Role) {
+	if !roles.MayTakeBack(d.PersonID == tx.Who.ID, tx.Who.Role) {
 		return 0, kernel.ErrNotAllowed
 	}
 	if err := mending.Keep(tx, mending.Delivery, d.ID, wasDelivery{d.LiftedAt, d.ArrivedAt, d.Packing, d.Note}, t.Reason); err != nil {

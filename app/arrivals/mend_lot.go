@@ -52,7 +52,11 @@ func amendLot(tx *kernel.Tx, p kernel.ByNumber, a AmendedLot) (int, error) {
 	is := a.LotFacts
 	is.Assumed = nil
 	is = is.Settled()
-	if field := judgedBy(lot, kind.ID, is); field != "" {
+	field := lot.LotFacts.JudgedBy(is)
+	if lot.KindID != kind.ID {
+		field = "kind"
+	}
+	if field != "" {
 		looked, err := kernel.Value[int](tx, "SELECT COUNT(*) FROM trees WHERE lot_id = ? AND check_id IS NOT NULL", lot.ID)
 		if err == nil && looked > 0 {
 			err = kernel.Refused{Code: "lot-looked-at", Field: field}
@@ -70,21 +74,4 @@ func amendLot(tx *kernel.Tx, p kernel.ByNumber, a AmendedLot) (int, error) {
 	lot.KindID, lot.Kind, lot.LotFacts, lot.Version = kind.ID, kind, is, a.Version+1
 	done := tx.DB().Omit("Grower", "Kind").Save(&lot)
 	return p.Number, kernel.Ours(done.Error)
-}
-
-// judgedBy names what of a lot its looks were judged by and would change, "" for nothing.
-func judgedBy(lot yard.Lot, kindID string, is stock.LotFacts) string {
-	switch {
-	case lot.KindID != kindID:
-		return "kind"
-	case lot.Form != is.Form:
-		return "form"
-	case lot.Pot != is.Pot:
-		return "pot"
-	case lot.Origin != is.Origin:
-		return "origin"
-	case lot.Grafted != is.Grafted:
-		return "grafted"
-	}
-	return ""
 }

@@ -55,7 +55,11 @@ type Correction struct {
 }
 
 // Bench judges looks; the clock tells how long bare roots have been out.
-type Bench struct{ Clocks clock.Clocks }
+type Bench struct {
+	Clocks clock.Clocks
+	// Held tells whether a sheet holds a tree; who issues sheets says it.
+	Held func(tx *kernel.Tx, treeID string) (bool, error)
+}
 
 // CheckTrees is for everybody who works in the yard.
 var CheckTrees = journeys.CheckTrees

@@ -241,7 +241,17 @@ func (b Bench) takeBack(tx *kernel.Tx, p kernel.ByTag, n TakenBack) (string, err
 	if last.ToState != t.State {
 		return "", kernel.Refused{Code: "no-such-move", Field: "tag"}
 	}
-	return t.ID, yard.Move(tx, t, last.FromState, n.Reason, nil)
+	to := last.FromState
+	if to == stock.Reserved {
+		held, err := b.Held(tx, t.ID)
+		if err != nil {
+			return "", err
+		}
+		if !held { // its sheet was withdrawn since: nobody else could let it go
+			to = stock.ForSale
+		}
+	}
+	return t.ID, yard.Move(tx, t, to, n.Reason, nil)
 }
 
 // mayLast refuses bare roots that are spent.

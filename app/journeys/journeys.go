@@ -3,7 +3,6 @@ package journeys
 
 import (
 	"embed"
-	"slices"
 	"strings"
 	"time"
 
@@ -133,7 +132,7 @@ func takeBack(tx *kernel.Tx, p Of, n TakenBack) (kernel.None, error) {
 	if err != nil {
 		return kernel.None{}, err
 	}
-	if d.PersonID != tx.Who.ID && !slices.Contains(roles.Office(), tx.Who.Role) {
+	if !roles.MayTakeBack(d.PersonID == tx.Who.ID, tx.Who.Role) {
 		return kernel.None{}, kernel.ErrNotAllowed
 	}
 	if err := mending.Keep(tx, mending.Damage, d.ID, map[string]any{"damage": d.Damage, "journey": d.Journey, "girth_share": d.GirthShare, "note": d.Note}, n.Reason); err != nil {

@@ -310,3 +310,24 @@ func TestWhoHoldsASheetIsToldWhenItsRootsAreSpent(t *testing.T) {
 	}
 	assert.Equal(t, 1, told)
 }
+
+// A sale that is taken back after its sheet was withdrawn leaves a tree that is free: no reservation without a sheet that can be let go.
+func TestASaleTakenBackIsReservedOnlyByASheet(t *testing.T) {
+	w := Open(t)
+	i := ask(w, "Petra Averill")
+	number, err := issue(w, w.Advisor, i)
+	require.NoError(t, err)
+	sell := func() {
+		w.Deed(w.Advisor, "move-tree", ByTag(i.Tag), bench.Move{Version: w.Tree(i.Tag).Version, To: stock.Sold})
+	}
+	back := func() stock.State {
+		w.Deed(w.Manager, "take-back-move", ByTag(i.Tag), bench.TakenBack{Version: w.Tree(i.Tag).Version, Reason: "the wrong tag"})
+		return w.Tree(i.Tag).State
+	}
+	sell()
+	assert.Equal(t, stock.Reserved, back(), "its sheet holds it still")
+	sell()
+	_, err = withdrawn(w, w.Manager, number, "they moved away")
+	require.NoError(t, err)
+	assert.Equal(t, stock.ForSale, back())
+}

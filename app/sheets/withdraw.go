@@ -89,6 +89,12 @@ type OfTree struct {
 	May   bool `json:"may_withdraw"`
 }
 
+// Holds tells whether a sheet holds a tree.
+func Holds(tx *kernel.Tx, treeID string) (bool, error) {
+	n, err := kernel.Value[int](tx, "SELECT COUNT(*) FROM sheets WHERE tree_id = ? AND withdrawn_at IS NULL", treeID)
+	return n > 0, err
+}
+
 func ofTree(tx *kernel.Tx, p kernel.ByTag) (OfTree, error) {
 	out := OfTree{Sheets: []Line{}}
 	t, err := yard.TreeByTag(tx, p.Tag)

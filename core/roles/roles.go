@@ -1,6 +1,8 @@
 // Package roles names what people are in the house (handbook, README: the people).
 package roles
 
+import "slices"
+
 // Role is what a person is in the house.
 type Role string
 
@@ -19,3 +21,6 @@ func Counter() []Role { return []Role{Advisor, Manager} }
 
 // Office is who answers for the house.
 func Office() []Role { return []Role{Manager} }
+
+// MayTakeBack tells whether an entry that was a mistake may be taken back: by who made it, or by a manager.
+func MayTakeBack(mine bool, role Role) bool { return mine || slices.Contains(Office(), role) }

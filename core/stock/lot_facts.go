@@ -44,3 +44,22 @@ func (f LotFacts) Called(common string) string {
 	}
 	return common + " ‘" + f.Cultivar + "’"
 }
+
+// JudgedBy names what of a lot its looks were judged by and would be other, "" for nothing: that is corrected only while nobody has looked.
+func (f LotFacts) JudgedBy(is LotFacts) string {
+	switch {
+	case f.Form != is.Form:
+		return "form"
+	case f.Pot != is.Pot:
+		return "pot"
+	case f.Origin != is.Origin:
+		return "origin"
+	case f.Grafted != is.Grafted:
+		return "grafted"
+	case f.Medium != is.Medium:
+		return "medium"
+	case f.Sizing != is.Sizing:
+		return "sizing"
+	}
+	return ""
+}

@@ -6,8 +6,8 @@ import { readLength, typeLength } from '../words/units'
 /** The sign for "nothing met" at a station of the walk round the trunk. */
 export const nothing = '–'
 
-/** A root as drawn: how thick it is nobody knows before it is typed. */
-export type DrawnRoot = Omit<Circler, 'diameter_mm'> & { diameter_mm?: number }
+/** A root as drawn, or begun by figures: how thick it is, and then how far it goes round, nobody knows before it is typed. */
+export type DrawnRoot = Omit<Circler, 'diameter_mm' | 'arc_deg'> & { diameter_mm?: number; arc_deg?: number }
 
 /** What has been entered of one tree, as entered: letters stay until they are mended. */
 export type Draft = {
@@ -41,7 +41,7 @@ export function draftOf(r: Readings, units: Units): Draft {
   return { ...draft, readings, mainRoots: (r.main_roots_mm ?? []).join(' ') }
 }
 
-const thick = (root: DrawnRoot): root is Circler => root.diameter_mm !== undefined
+const thick = (root: DrawnRoot): root is Circler => root.diameter_mm !== undefined && root.arc_deg !== undefined
 
 /** Which stations are no number, which roots have no thickness yet, and the readings that the rest make. */
 export function readDraft(

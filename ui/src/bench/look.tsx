@@ -44,7 +44,10 @@ export function Look({ tree, afterWork, onDone }: { tree: Tree; afterWork: boole
   const [badField, setBadField] = useState(false)
   const seenField = useRef<HTMLInputElement>(null)
   const begin = () => {
-    const last = afterWork ? tree.untouched : tree.checks[0]?.readings
+    // Only a look that was left half entered is gone on with. What a whole one saw (before a sale, a hold, a manager's word) is looked at anew.
+    const before = tree.checks[0]
+    const half = tree.state === 'not-yet-judged' && before?.assessment.verdict === 'not-yet-judged'
+    const last = afterWork ? tree.untouched : half ? before.readings : undefined
     return last ? draftOf(last, units) : emptyDraft()
   }
   const worked = afterWork ? (tree.after ?? undefined) : undefined

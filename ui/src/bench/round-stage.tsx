@@ -36,10 +36,10 @@ export function RoundStage({
       roots.map((root, k) => (k === i ? { ...root, ...part } : root)),
       `root ${i} ${Object.keys(part).join()}`,
     )
-  const add = (from_deg: number, arc_deg: number) => hand.roots([...roots, { zone, from_deg, arc_deg }])
+  const add = (from_deg: number, arc_deg?: number) => hand.roots([...roots, { zone, from_deg, arc_deg }])
   const classes = answer?.root_ball?.root_classes ?? []
   const crossing = classes.includes('girdling')
-  const sent = roots.map((root, i) => (root.diameter_mm === undefined ? -1 : i)).filter((i) => i >= 0)
+  const sent = roots.map((_, i) => (unmeasured.includes(i) ? -1 : i)).filter((i) => i >= 0)
   const classOf = (i: number) => (unmeasured.includes(i) ? undefined : classes[sent.indexOf(i)])
   return (
     <div className="grid gap-3">
@@ -54,7 +54,7 @@ export function RoundStage({
       <div className="grid grid-cols-1 gap-4 sm:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
         <div className="grid place-items-center">
           <RootPlan
-            roots={roots.map((root) => ({ ...root, diameter_mm: root.diameter_mm ?? 6 }))}
+            roots={roots.map((root) => ({ ...root, diameter_mm: root.diameter_mm ?? 6, arc_deg: root.arc_deg ?? 1 }))}
             classes={roots.map((_, i) => classOf(i) ?? '')}
             zone={zone}
             onDraw={add}
@@ -93,7 +93,7 @@ export function RoundStage({
           })}
         </div>
       </div>
-      <button type="button" className="quiet" onClick={() => add(0, 120)}>
+      <button type="button" className="quiet" onClick={() => add(0)}>
         {t('round.type', { zone: t(`zone.${zone}`) })}
       </button>
       {roots.map((root, i) => (
@@ -115,7 +115,7 @@ export function RoundStage({
             label={t('root.round')}
             unit="°"
             value={root.arc_deg}
-            onChange={(v) => v && change(i, { arc_deg: v })}
+            onChange={(v) => change(i, { arc_deg: v ?? undefined })}
             fault={fault(`roots.${sent.indexOf(i)}.arc_deg`)}
           />
           <MeasureField

@@ -27,7 +27,7 @@ export function RulesPage({ who }: { who: Person }) {
         <div>
           <h1 className="text-3xl">{t('rules.title')}</h1>
           <p className="text-soft">{t(may ? 'rules.about.may' : 'rules.about')}</p>
-          <Link href="/kinds" className="inline-block min-h-11 py-2">
+          <Link href="/kinds" className="inline-block min-h-11 py-2 underline underline-offset-4">
             {t('rules.kinds')}
           </Link>
         </div>
