@@ -44,7 +44,7 @@ func TestFeedIsASchoolOfTheSheet(t *testing.T) {
 	p := h.as(t, "bram")
 	for _, c := range []struct{ school, text, amount string }{
 		{"none", "", ""},
-		{"tablets", "Set 3 fertilizer tablets beside the roots, half way down and spread round: never on a root, never touching one", "3"},
+		{"tablets", "When the hole is half filled, set 3 fertilizer tablets round the roots, spread: never on a root, never touching one", "3"},
 		{"slow-release-ring", "Scatter slow-release feed by its label in a ring from", ""},
 	} {
 		ask := p.planAsk(t, h, map[string]string{"feed": c.school})

@@ -90,7 +90,7 @@ func kindOf(names, row []string) (catalogue.Kind, error) {
 		Height10M: number("height_10_m"), HeightMaxM: number("height_max_m"), Spread10M: number("spread_10_m"), SpreadMaxM: number("spread_max_m"),
 		Thirsty: has("flags", "thirsty"), SharpDrainage: has("flags", "sharp"), Evergreen: has("flags", "evergreen"),
 		Tender: has("flags", "tender"), AutumnHazard: has("flags", "autumn_hazard"), BarkTender: has("flags", "bark_tender"), MovesBadly: has("flags", "moves_badly"),
-		OldWood: has("flags", "old_wood"), Shrub: has("flags", "shrub"), Cautions: fields[planting.Caution](cell["cautions"]),
+		OldWood: has("flags", "old_wood"), Bleeds: has("flags", "bleeds"), StoneFruit: has("flags", "stone_fruit"), Shrub: has("flags", "shrub"), Cautions: fields[planting.Caution](cell["cautions"]),
 		Uses: fields[ground.Purpose](cell["uses"]), Source: kindsSource,
 	}
 	return k, failed

@@ -204,7 +204,10 @@ func (p *page) heading(text string) {
 }
 
 // block writes a paragraph with a hanging mark: a box to tick, a figure, or nothing.
-func (p *page) block(mark, bold, text string, box bool) {
+func (p *page) block(mark, bold, text string, box bool) { p.warned("", mark, bold, text, box) }
+
+// warned is a block with its caution before it.
+func (p *page) warned(caution, mark, bold, text string, box bool) {
 	const hang = 7.5
 	indent := hang
 	if mark == "" && !box {
@@ -218,10 +221,17 @@ func (p *page) block(mark, bold, text string, box bool) {
 	}
 	p.SetFont("text", "", p.body)
 	lines := boldLines
+	if caution != "" {
+		lines += p.linesOf(caution, width)
+	}
 	if text != "" {
 		lines += p.linesOf(text, width)
 	}
 	p.room(lines*p.line + 1)
+	if caution != "" {
+		p.SetX(p.left() + indent)
+		p.MultiCell(width, p.line, caution, "", "L", false)
+	}
 	y := p.GetY()
 	if box {
 		p.SetLineWidth(0.3)
@@ -257,10 +267,11 @@ func (p *page) steps() {
 		if step.Why != "" {
 			rest = append(rest, capital(step.Why)+".")
 		}
+		caution := ""
 		if len(step.Cautions) > 0 {
-			rest = append(rest, "! "+strings.Join(step.Cautions, " "))
+			caution = "! " + strings.Join(step.Cautions, " ")
 		}
-		p.block(fmt.Sprint(i+1), step.Text, strings.Join(rest, " "), true)
+		p.warned(caution, fmt.Sprint(i+1), step.Text, strings.Join(rest, " "), true)
 	}
 }
 
@@ -281,8 +292,11 @@ func (p *page) after() {
 		}
 		p.block("", "", q.Label+": "+amount, true)
 	}
+	p.heading(s.Say("sheet.water", nil))
+	for _, line := range w.Water {
+		p.block("", "", line, false)
+	}
 	p.heading(s.Say("sheet.care", nil))
-	p.block("", "", s.Say("care.finger", nil), false)
 	for _, c := range careByDeed(w.Care) {
 		p.block("", strings.Join(c.dates, "; "), c.text, true)
 	}
@@ -307,10 +321,13 @@ type deed struct {
 	dates []string
 }
 
-// careByDeed puts what comes again under one box, in the order of its first date.
+// careByDeed puts what comes again under one box, in the order of its first date; the watering rule has its own.
 func careByDeed(care []words.CareWords) []deed {
 	out := []deed{}
 	for _, c := range care {
+		if c.InBox {
+			continue
+		}
 		date := c.Date
 		if c.Until != "" {
 			date += " – " + c.Until

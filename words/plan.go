@@ -23,9 +23,11 @@ type PlanWords struct {
 	Steps      []StepWords     `json:"steps"`
 	Quantities []QuantityWords `json:"quantities"`
 	Notes      []string        `json:"notes" doc:"conflicts and assumptions"`
-	Care       []CareWords     `json:"care"`
-	Schools    string          `json:"schools"`
-	Trouble    []string        `json:"trouble"`
+	// Water is the watering rule in one box: where and how much, how often, how to tell, until when.
+	Water   []string    `json:"water"`
+	Care    []CareWords `json:"care"`
+	Schools string      `json:"schools"`
+	Trouble []string    `json:"trouble"`
 }
 
 // WindowWords is whether today is a day to plant.
@@ -83,13 +85,15 @@ type CareWords struct {
 	To    time.Time `json:"to"`
 	// EveryDays are the days between two of a thing that recurs from From to To, 0 for one that does not.
 	EveryDays int `json:"every_days"`
+	// InBox is told in the watering box, and not again among the dates.
+	InBox bool `json:"in_box"`
 }
 
 // Plan says a plan.
 func (s Speaker) Plan(in planting.Input, p planting.Plan, events []care.Event) PlanWords {
 	out := PlanWords{
 		Figures: []FigureWords{}, Steps: []StepWords{}, Quantities: []QuantityWords{}, Notes: []string{}, Care: []CareWords{},
-		Window: s.window(p.Window), Trouble: []string{},
+		Window: s.window(p.Window), Trouble: []string{}, Water: []string{},
 	}
 	if p.Refused != "" {
 		out.Headline, out.Why = s.Say("plan.refused", nil), s.Say("refused."+string(p.Refused), nil)
@@ -122,14 +126,17 @@ func (s Speaker) Plan(in planting.Input, p planting.Plan, events []care.Event) P
 	for _, e := range events {
 		out.Care = append(out.Care, s.care(e))
 	}
+	if len(events) > 0 {
+		out.Water = s.water(in, care.BoxOf(p, events))
+	}
 	values := map[string]any{}
 	for _, step := range []rules.Step{rules.StepFlare, rules.StepShape, rules.StepRoots, rules.StepBackfill} {
 		values[string(step)] = s.Say("school."+string(step)+"."+p.Schools[string(step)], nil)
 	}
 	values["mulch"] = planting.Measure{Value: p.MulchMM, Unit: "mm"} // as laid: thinner on fine or slow ground
 	out.Schools = s.Say("sheet.schools", values)
-	for _, code := range []string{"falls", "flood", "deep", "leans", "bare"} {
-		out.Trouble = append(out.Trouble, s.Say("trouble."+code, nil))
+	for _, t := range p.Troubles {
+		out.Trouble = append(out.Trouble, s.Measures("trouble."+string(t.Code), t.Values))
 	}
 	return out
 }
@@ -230,7 +237,7 @@ func (s Speaker) step(step planting.Step) StepWords {
 		return out
 	}
 	out.Text = s.Choice("step."+string(step.Code), step.Choice, step.Values)
-	out.Why = s.Say("step."+string(step.Code)+".why", nil)
+	out.Why = s.Choice("step."+string(step.Code)+".why", step.Choice, nil)
 	return out
 }
 
@@ -251,9 +258,23 @@ func (s Speaker) quantity(q planting.Quantity, locked bool) QuantityWords {
 	return out
 }
 
+// water says the watering rule as it is read at the tap.
+func (s Speaker) water(in planting.Input, b care.Box) []string {
+	where := "care.box.ring"
+	if b.ByHand {
+		where = "care.box.by-hand"
+	}
+	form := string(in.Tree.Form)
+	out := []string{s.Choice("care.finger", form, nil), s.Choice(where, form, map[string]planting.Measure{"dose": {Value: b.DoseL, Unit: "l"}})}
+	for _, span := range b.Spans {
+		out = append(out, s.Say("care.box."+string(span.Code), map[string]any{"every": plain(span.Every, 0), "from": span.From}))
+	}
+	return append(out, s.Say("care.box.until", map[string]any{"until": b.Until}))
+}
+
 func (s Speaker) care(e care.Event) CareWords {
 	out := CareWords{Code: e.Code, Date: s.Date(e.Date), Text: s.Measures("care."+string(e.Code), e.Values), From: e.Date, To: e.Until,
-		EveryDays: int(e.Values["every"].Value)}
+		EveryDays: int(e.Values["every"].Value), InBox: care.InBox(e) || e.Code == "established"}
 	if !e.Until.IsZero() {
 		out.Until = s.Date(e.Until)
 	}

@@ -82,6 +82,7 @@ func sets() map[string]said {
 		"planting.StakeReason":  unsaid(set.Texts[planting.StakeReason]()),
 		"planting.Staking":      by(set.Texts[planting.Staking](), "school.stake.", ""),
 		"planting.StepCode":     by(set.Texts[planting.StepCode](), "step.", "", "window"),
+		"planting.TroubleCode":  by(set.Texts[planting.TroubleCode](), "trouble.", ""),
 		"planting.WindowReason": by(set.Texts[planting.WindowReason](), "window.reason.", ""),
 		"planting.WindowStatus": by(set.Texts[planting.WindowStatus](), "window.", ""),
 		"roles.Role":            by(set.Texts[roles.Role](), "", "role."),

@@ -3,6 +3,7 @@ package bench_test
 import (
 	"math/rand/v2"
 	"testing"
+	"time"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -29,7 +30,7 @@ func TestWhatIsKeptOfAGrowerIsWhatTheirLooksSay(t *testing.T) {
 	saved := 0
 	for range Times(60, 2000) {
 		tree := trees[rand.IntN(len(trees))]
-		at = at.AddDate(0, 0, rand.IntN(20))
+		at = at.AddDate(0, 0, rand.IntN(20)).Add(time.Second) // a tree is never looked at twice in one moment
 		w.At(at)
 		n := bench.NewCheck{Version: w.Tree(tree.Tag).Version, Readings: looks[rand.IntN(len(looks))](), AfterWork: rand.IntN(4) == 0}
 		if w.Err(w.Hand, "save-check", ByTag(tree.Tag), n) == nil {

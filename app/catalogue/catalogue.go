@@ -32,6 +32,8 @@ type Facts struct {
 	AutumnHazard  bool               `json:"autumn_hazard"`
 	BarkTender    bool               `json:"bark_tender"`
 	OldWood       bool               `json:"old_wood"`
+	Bleeds        bool               `json:"bleeds" doc:"bleeds when it is cut in late winter"`
+	StoneFruit    bool               `json:"stone_fruit"`
 	MovesBadly    bool               `json:"moves_badly"`
 	Shrub         bool               `json:"shrub"`
 	NotCovered    bool               `json:"not_covered" doc:"palm or bamboo"`

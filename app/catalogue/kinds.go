@@ -116,6 +116,8 @@ type Completed struct {
 	AutumnHazard  bool             `json:"autumn_hazard"`
 	BarkTender    bool             `json:"bark_tender"`
 	OldWood       bool             `json:"old_wood"`
+	Bleeds        bool             `json:"bleeds" doc:"bleeds when it is cut in late winter"`
+	StoneFruit    bool             `json:"stone_fruit"`
 	MovesBadly    bool             `json:"moves_badly"`
 	Uses          []ground.Purpose `json:"uses" maxItems:"20"`
 	Source        string           `json:"source" maxLength:"200" doc:"where these figures come from"`
@@ -168,7 +170,7 @@ func complete(tx *kernel.Tx, p kernel.ByID, c Completed) (string, error) {
 	f.DrainageMax, f.Kind.Wind = given(c.DrainageMax), given(c.Wind)
 	f.Height10M, f.HeightMaxM, f.Spread10M, f.SpreadMaxM = c.Height10M, c.HeightMaxM, c.Spread10M, c.SpreadMaxM
 	f.Evergreen, f.Shrub, f.SharpDrainage, f.Thirsty, f.Tender, f.AutumnHazard = c.Evergreen, c.Habit == stock.Multi, c.SharpDrainage, c.Thirsty, c.Tender, c.AutumnHazard
-	f.BarkTender, f.OldWood, f.MovesBadly, f.Uses, f.Source = c.BarkTender, c.OldWood, c.MovesBadly, c.Uses, c.Source
+	f.BarkTender, f.OldWood, f.Bleeds, f.StoneFruit, f.MovesBadly, f.Uses, f.Source = c.BarkTender, c.OldWood, c.Bleeds, c.StoneFruit, c.MovesBadly, c.Uses, c.Source
 	k.Common, k.Botanical, k.Habit, k.Facts, k.Provisional, k.Version = c.Common, c.Botanical, c.Habit, f, false, k.Version+1
 	k.ChangedBy, k.ChangedAt = &tx.Who.ID, &tx.Now
 	err = kernel.Ours(tx.DB().Save(&k).Error)

@@ -324,7 +324,7 @@ func PlanKind(k catalogue.Kind, g coreground.Facts) planting.Kind {
 	out := planting.Kind{
 		Shrub: k.Facts.Shrub, SharpDrainage: k.Facts.SharpDrainage, GrownForFruit: k.Facts.Fruiting && g.Purpose == coreground.PurposeFruit,
 		Evergreen: k.Facts.Evergreen, Tender: k.Facts.Tender, AutumnHazard: k.Facts.AutumnHazard, BarkTender: k.Facts.BarkTender,
-		OldWood: k.Facts.OldWood, ColdC: k.Facts.ColdC, Cautions: k.Facts.Cautions, DrainageMax: coreground.DrainageGood,
+		OldWood: k.Facts.OldWood, Bleeds: k.Facts.Bleeds, StoneFruit: k.Facts.StoneFruit, ColdC: k.Facts.ColdC, Cautions: k.Facts.Cautions, DrainageMax: coreground.DrainageGood,
 	}
 	if k.Facts.DrainageMax != nil {
 		out.DrainageMax = *k.Facts.DrainageMax

@@ -141,6 +141,9 @@ func planTree(r bench.Record, standsAlone bool) planting.Tree {
 	if c.Assessment.Flare != nil && c.Assessment.Flare.FlareDepthMM != nil {
 		t.FlareDepthMM = *c.Assessment.Flare.FlareDepthMM
 	}
+	if r.Tree.BundleCount > 1 {
+		t.Count = r.Tree.BundleCount
+	}
 	t.SupportBall = c.Assessment.Supports()
 	t.Found = foundOf(r)
 	for _, each := range r.Checks {

@@ -19,7 +19,7 @@ type Code string
 func (Code) All() []Code {
 	return []Code{"look-next-day", "second-soaking", "second-soaking-tied", "water-dormant", "water-weeks-1-2", "water-weeks-3-8", "water-weekly", "check-round",
 		"check-round-tied", "first-spring", "first-spring-mild", "fruit-off", "prune-after-bloom", "berm-out", "stake-off", "mulch-top", "winter-cover", "cover-off", "water-before-frost", "flare-check",
-		"feed-if-short", "water-second-season", "formative-pruning", "established"}
+		"feed-if-short", "water-second-season", "formative-pruning", "formative-pruning-dry", "established"}
 }
 
 // Event is one entry of the care calendar. Until is zero when it is one day.
@@ -41,6 +41,8 @@ type Facts struct {
 	DepthInDoubt  bool
 	GrownForFruit bool
 	OldWood       bool
+	Bleeds        bool
+	StoneFruit    bool
 	Evergreen     bool
 	Tender        bool
 	CaliperMM     float64
@@ -74,7 +76,7 @@ func Calendar(f Facts) []Event {
 	if f.GrownForFruit {
 		l.on("fruit-off", f.next(f.springDay()+45, firstSpring), nil)
 	}
-	if f.OldWood {
+	if f.OldWood && !f.StoneFruit {
 		l.on("prune-after-bloom", f.next(f.springDay()+60, firstSpring), nil)
 	}
 	if f.Berm != planting.BermNone {
@@ -106,13 +108,9 @@ func Calendar(f Facts) []Event {
 		l.on("flare-check", After(f.Planted, 12*year), nil)
 	}
 	if f.SingleTrunk {
-		// Late winter; what flowers on old wood only after bloom.
-		day := f.springDay() - 30
-		if f.OldWood {
-			day = f.springDay() + 60
-		}
+		code, day := f.pruning()
 		for _, year := range []int{2, 3, 4} {
-			l.on("formative-pruning", After(f.next(day, f.Planted), 12*(year-1)), nil)
+			l.on(code, After(f.next(day, f.Planted), 12*(year-1)), nil)
 		}
 	}
 	l.on("feed-if-short", f.next(f.springDay(), After(f.Planted, 12)), nil)
@@ -146,6 +144,20 @@ func (f Facts) tied(without, with Code) Code {
 		return without
 	}
 	return with
+}
+
+// pruning is the kind's own season for its shape: late winter; what bleeds and stone fruit in high summer, that in dry weather; what
+// flowers on old wood after bloom.
+func (f Facts) pruning() (Code, int) {
+	switch {
+	case f.StoneFruit:
+		return "formative-pruning-dry", f.shift(196)
+	case f.OldWood:
+		return "formative-pruning", f.springDay() + 60
+	case f.Bleeds:
+		return "formative-pruning", f.shift(196)
+	}
+	return "formative-pruning", f.springDay() - 30
 }
 
 // flareYears are the years of a root check: 1, 3, 5, 7, and 2 when the depth was in doubt.

@@ -184,3 +184,25 @@ func TestNoDayWithoutAWateringRule(t *testing.T) {
 		require.GreaterOrEqual(t, beginner, whole, "days of growing weather as a beginner")
 	})
 }
+
+// aftercare.md, formative pruning in the kind's own season: a tree of 25 November whose buds swell on day 98.
+func TestEachKindIsShapedInItsOwnSeason(t *testing.T) {
+	for name, c := range map[string]struct {
+		kind  func(*care.Facts)
+		code  string
+		dates []string
+	}{
+		"late winter":    {func(*care.Facts) {}, "formative-pruning", []string{"2028-03-09", "2029-03-09", "2030-03-09"}},
+		"bleeds":         {func(f *care.Facts) { f.Bleeds = true }, "formative-pruning", []string{"2028-07-15", "2029-07-15", "2030-07-15"}},
+		"after bloom":    {func(f *care.Facts) { f.OldWood = true }, "formative-pruning", []string{"2028-06-07", "2029-06-07", "2030-06-07"}},
+		"stone fruit":    {func(f *care.Facts) { f.StoneFruit = true }, "formative-pruning-dry", []string{"2028-07-15", "2029-07-15", "2030-07-15"}},
+		"bleeds, blooms": {func(f *care.Facts) { f.Bleeds, f.OldWood = true, true }, "formative-pruning", []string{"2028-06-07", "2029-06-07", "2030-06-07"}},
+	} {
+		f := facts()
+		f.SingleTrunk = true
+		c.kind(&f)
+		events := care.Calendar(f)
+		assert.Equal(t, c.dates, when(events, c.code), name)
+		assert.Equal(t, 3, len(when(events, "formative-pruning"))+len(when(events, "formative-pruning-dry")), name)
+	}
+}

@@ -5,9 +5,9 @@ type StepCode string
 
 // All lists them in the order of the hands.
 func (StepCode) All() []StepCode {
-	return []StepCode{"services", "window", "overhead", "clear-grass", "shelf", "mound", "dig", "widen", "rough-sides", "pad", "firm-base", "half-fill-test", "rig", "unpot",
-		"clear-flare", "see-flare", "cone", "soak-if-dry", "set", "contour", "stick", "graft", "turn", "plumb", "unwrap", "backfill", "feed", "finish", "basin", "water",
-		"compost", "mulch", "no-stake", "stake", "sun-paint", "shade", "labels-off", "look-again"}
+	return []StepCode{"services", "window", "overhead", "bundle", "clear-grass", "shelf", "dig", "widen", "slot", "rough-sides", "pad", "firm-base", "half-fill-test",
+		"rig", "soak-if-dry", "unpot", "labels-off", "clear-flare", "see-flare", "trim-roots", "check-hole", "cone", "set", "lay-in-slot", "contour", "stick", "graft",
+		"turn", "plumb", "unwrap", "feed", "backfill", "mound", "finish", "basin", "water", "compost", "mulch", "no-stake", "stake", "sun-paint", "shade", "look-again"}
 }
 
 // Caution is said before a step (safety.md).

@@ -1,6 +1,8 @@
 package planting
 
 import (
+	"math"
+
 	"sedum/core/num"
 	"sedum/core/rules"
 	"sedum/core/stock"
@@ -75,7 +77,7 @@ func numbers(h rules.House, in Input, p Plan) []Number {
 		{"basin_radius", basin.BasinRadiusMM, "mm", false, used(rules.BasinRadiusLeast), by(rules.StepBerm), map[string]Measure{
 			"ball_width": mm(in.Tree.BallDiameterMM)}},
 		{"mulch", basin.MulchL, "l", false, used(rules.MulchLeast, rules.MulchBeyond, rules.MulchGap), by(rules.StepMulch), map[string]Measure{
-			"mulch_outer": mm(basin.MulchOuterRadiusMM), "mulch_inner": mm(basin.MulchInnerRadiusMM), "mulch_depth": mm(p.MulchMM)}},
+			"mulch_outer": mm(basin.MulchOuterRadiusMM), "mulch_inner": mm(basin.MulchInnerRadiusMM), "mulch_depth": mm(p.MulchMM), "mulch_over_ball": mm(p.MulchOverBallMM)}},
 		{"mass", p.Load.MassKG, "kg", false, used(rules.MassMix, rules.MassWrap, rules.MassPublicOne, rules.MassPublicTwo), nil, map[string]Measure{
 			"ball_width": mm(in.Tree.BallDiameterMM), "ball_height": mm(in.Tree.BallHeightMM)}},
 	}
@@ -98,28 +100,59 @@ type Quantity struct {
 	Bags float64 `json:"bags"`
 }
 
-func quantities(h rules.House, p Plan) []Quantity {
-	bags := func(l float64, k rules.Key) float64 { return num.Ceiling(l / h.Value(k)) }
-	out := []Quantity{{"mulch", litres(p.Basin.MulchL), bags(p.Basin.MulchL, rules.PlanBag)}}
+// quantities are what is brought and what is left over, for every tree of a bundle: bags are rounded up once for them all.
+func quantities(h rules.House, in Input, p Plan) []Quantity {
+	count := float64(max(1, in.Tree.Count))
+	out := []Quantity{}
+	add := func(code string, each Measure, bag rules.Key) {
+		q := Quantity{Code: code, Amount: Measure{each.Value * count, each.Unit}}
+		if bag != "" {
+			q.Bags = num.Ceiling(q.Amount.Value / h.Value(bag))
+		}
+		out = append(out, q)
+	}
+	add("mulch", litres(p.Basin.MulchL), rules.PlanBag)
 	if h.School(rules.StepBackfill) == "native-compost-top" {
-		compost := cylinderL(p.Hole.HoleTopMM, h.Value(rules.PlanCompostTop))
-		out = append(out, Quantity{"compost", litres(compost), bags(compost, rules.PlanCompostBag)})
+		add("compost", litres(compostL(h, in, p)), rules.PlanCompostBag)
 	}
 	if h.School(rules.StepFeed) == "tablets" {
-		out = append(out, Quantity{"tablets", Measure{h.Value(rules.PlanTablets), ""}, 0})
+		add("tablets", Measure{h.Value(rules.PlanTablets), ""}, "")
 	}
-	out = append(out, Quantity{"first-water", litres(p.Basin.FirstWaterL), 0})
+	add("first-water", litres(p.Basin.FirstWaterL), "")
 	if n := float64(len(p.Stake.Stakes)); n > 0 {
-		out = append(out, Quantity{"stakes", Measure{n, ""}, 0}, Quantity{"ties", Measure{n, ""}, 0})
+		add("stakes", Measure{n, ""}, "")
+		add("ties", Measure{n, ""}, "")
 	}
-	if p.Hole.BuildMoundFirst {
-		// What comes out of the ground and does not go back beside the ball goes into the mound and the pad; the rest is brought.
-		pad := cylinderL(p.Hole.HoleBottomMM, p.Hole.PadUnderMM)
-		if bring := p.Hole.MoundVolumeL + pad - (p.Hole.HoleVolumeL - p.Hole.BackfillL); bring > 0 {
-			out = append(out, Quantity{"mound-soil", litres(bring), 0})
-		}
-	} else if left := p.Hole.SpoilL - p.Hole.BackfillL*h.Value(rules.HoleBulking); left > 0 {
-		out = append(out, Quantity{"spoil-left", litres(left), 0})
+	// Soil is moved loose.
+	loose := h.Value(rules.HoleBulking)
+	if p.Soil.BroughtL > 0 {
+		add("mound-soil", litres(p.Soil.BroughtL*loose), "")
+	}
+	if p.Soil.LeftL > 0 {
+		add("spoil-left", litres(p.Soil.LeftL*loose), "")
 	}
 	return out
+}
+
+// compostL lies over what was filled in, and not on the ball.
+func compostL(h rules.House, in Input, p Plan) float64 {
+	thick := h.Value(rules.PlanCompostTop)
+	open := cylinderL(p.Hole.HoleTopMM, thick)
+	if p.Schools[string(rules.StepShape)] == string(ShapeSquare) {
+		open = p.Hole.HoleTopMM * p.Hole.HoleTopMM * thick / 1e6
+	}
+	if in.Tree.Form == stock.BareRoot { // its roots are spread under all of it
+		return open
+	}
+	return open - cylinderL(p.BallWidth, thick)
+}
+
+// mulchL is the mulch of the ring, thinner where it lies over a small ball.
+func mulchL(p Plan) float64 {
+	inner, ball := 2*p.Basin.MulchInnerRadiusMM, p.BallWidth
+	saved := p.MulchMM - p.MulchOverBallMM
+	if ball <= inner || saved <= 0 {
+		return p.Basin.MulchL
+	}
+	return p.Basin.MulchL - cylinderL(math.Min(ball, 2*p.Basin.MulchOuterRadiusMM), saved) + cylinderL(inner, saved)
 }

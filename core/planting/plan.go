@@ -1,6 +1,8 @@
 package planting
 
 import (
+	"math"
+
 	"sedum/core/climate"
 	"sedum/core/fault"
 	"sedum/core/fit"
@@ -25,8 +27,10 @@ type Tree struct {
 	StandsAlone    bool         `json:"stands_alone"`
 	SupportBall    bool         `json:"support_ball" doc:"the mix may fall: the pot is cut away in the hole"`
 	DepthInDoubt   bool         `json:"depth_in_doubt" doc:"the flare had been buried deep"`
-	Corrections    []Done       `json:"corrections"`
-	Found          Found        `json:"found,omitzero"`
+	// Count is how many trees stand under the tag: a bundle is planted tree by tree. 0 is one.
+	Count       int    `json:"count,omitempty" minimum:"0"`
+	Corrections []Done `json:"corrections"`
+	Found       Found  `json:"found,omitzero"`
 	// Nominal names the sizes above that nobody measured at this tree: they are its lot's.
 	Nominal []string `json:"nominal,omitempty"`
 }
@@ -49,6 +53,8 @@ type Kind struct {
 	AutumnHazard  bool            `json:"autumn_hazard"`
 	BarkTender    bool            `json:"bark_tender"`
 	OldWood       bool            `json:"old_wood" doc:"flowers on old wood"`
+	Bleeds        bool            `json:"bleeds,omitempty" doc:"bleeds when it is cut in late winter"`
+	StoneFruit    bool            `json:"stone_fruit,omitempty"`
 	ColdC         *float64        `json:"cold_c"`
 	Cautions      []Caution       `json:"cautions"`
 }
@@ -120,20 +126,27 @@ type Plan struct {
 	BermMM     float64         `json:"berm_mm"`
 	MulchMM    float64         `json:"mulch_mm"`
 	// MulchOverBallMM is how thick it lies over the ball: thinner over a small one.
-	MulchOverBallMM float64           `json:"mulch_over_ball_mm"`
-	Stake           StakeResult       `json:"stake"`
-	WindFrom        float64           `json:"wind_from_deg"`
-	Window          WindowResult      `json:"window"`
-	Load            stock.Load        `json:"load"`
-	BallWidth       float64           `json:"ball_width_mm"`
-	Numbers         []Number          `json:"numbers"`
-	Steps           []Step            `json:"steps"`
-	Quantities      []Quantity        `json:"quantities"`
-	Conflicts       []Conflict        `json:"conflicts"`
-	Assumed         []string          `json:"assumed"`
-	Stops           []Stop            `json:"stops" doc:"what an advisor must sign for before the sheet is issued"`
-	Locked          bool              `json:"locked" doc:"services are not marked: nobody digs"`
-	Schools         map[string]string `json:"schools"`
+	MulchOverBallMM float64 `json:"mulch_over_ball_mm"`
+	// PourByHand says that a later dose is poured on the ball: there is no ring, or it would hardly cover its floor.
+	PourByHand bool         `json:"pour_by_hand,omitempty"`
+	Stake      StakeResult  `json:"stake"`
+	WindFrom   float64      `json:"wind_from_deg"`
+	Window     WindowResult `json:"window"`
+	Load       stock.Load   `json:"load"`
+	BallWidth  float64      `json:"ball_width_mm"`
+	// CoverMM is the native soil over the mix of a plug.
+	CoverMM    float64           `json:"cover_mm,omitempty"`
+	Long       LongRoots         `json:"long_roots,omitzero"`
+	Soil       Soil              `json:"soil,omitzero"`
+	Numbers    []Number          `json:"numbers"`
+	Steps      []Step            `json:"steps"`
+	Quantities []Quantity        `json:"quantities"`
+	Conflicts  []Conflict        `json:"conflicts"`
+	Assumed    []string          `json:"assumed"`
+	Troubles   []Trouble         `json:"troubles"`
+	Stops      []Stop            `json:"stops" doc:"what an advisor must sign for before the sheet is issued"`
+	Locked     bool              `json:"locked" doc:"services are not marked: nobody digs"`
+	Schools    map[string]string `json:"schools"`
 	// Idle are the steps whose chosen school changes nothing here.
 	Idle []rules.Step `json:"idle,omitempty"`
 }
@@ -173,7 +186,9 @@ func plan(h rules.House, in Input) (Plan, error) {
 	if p.Window, err = Window(h, windowInput(h, in)); err != nil {
 		return Plan{}, fault.Under("spot", err)
 	}
-	if p.Hole, err = Hole(h, holeInput(h, in, p.Drainage)); err != nil {
+	deep, long := rootFit(h, in.Tree, p.Drainage)
+	p.Long = long
+	if p.Hole, err = Hole(h, holeInput(h, in, p.Drainage, deep)); err != nil {
 		return Plan{}, err
 	}
 	if p.Hole.Refused != "" {
@@ -198,14 +213,21 @@ func plan(h rules.House, in Input) (Plan, error) {
 		return Plan{}, err
 	}
 	p.Basin.DoseL = RoundDose(p.Basin.DoseL)
+	p.Basin.MulchL = mulchL(p)
+	p.PourByHand = p.Berm == BermNone || num.Under(p.Basin.DoseL*1e6/(math.Pi*p.Basin.BasinRadiusMM*p.Basin.BasinRadiusMM), h.Value(rules.BasinDoseStands))
+	if in.Tree.Form == stock.Plug {
+		p.CoverMM = h.Value(rules.PlanPlugCover)
+	}
+	p.Soil = soil(h, in, p)
 	if p.Stake, err = Stake(h, stakeInput(h, in, &p)); err != nil {
 		return Plan{}, err
 	}
 	p.Conflicts = conflicts(h, in, p)
 	p.Stops = stops(h, in, p)
 	p.Numbers = numbers(h, in, p)
-	p.Quantities = quantities(h, p)
+	p.Quantities = quantities(h, in, p)
 	p.Steps = steps(h, in, p)
+	p.Troubles = troubles(in, p)
 	return p, nil
 }
 
@@ -213,7 +235,7 @@ func plan(h rules.House, in Input) (Plan, error) {
 func (p Plan) refuse(why Refusal) Plan {
 	return Plan{Refused: why, Drainage: p.Drainage, Locked: p.Locked, Schools: p.Schools, Window: p.Window, Load: p.Load, Berm: BermNone,
 		Stake:   StakeResult{Kind: StakeNone, Reasons: []StakeReason{}, Stakes: []Foot{}},
-		Numbers: []Number{}, Steps: []Step{}, Quantities: []Quantity{}, Conflicts: []Conflict{}, Assumed: []string{}, Stops: []Stop{}}
+		Numbers: []Number{}, Steps: []Step{}, Quantities: []Quantity{}, Conflicts: []Conflict{}, Assumed: []string{}, Stops: []Stop{}, Troubles: []Trouble{}}
 }
 
 func (in Input) check() error {
@@ -244,7 +266,8 @@ func Scale(h rules.House, k Kind) ground.Scale {
 	return ground.ScaleGeneral
 }
 
-func holeInput(h rules.House, in Input, drainage ground.Drainage) HoleInput {
+// holeInput takes the ball as it is; of bare roots deepMM is how far they hang in the hole.
+func holeInput(h rules.House, in Input, drainage ground.Drainage, deepMM float64) HoleInput {
 	zero := 0.0
 	dryness := drynessOf(in.Spot)
 	out := HoleInput{
@@ -255,7 +278,7 @@ func holeInput(h rules.House, in Input, drainage ground.Drainage) HoleInput {
 		FlareSchool: FlareSchool(h.School(rules.StepFlare)), Shape: Shape(h.School(rules.StepShape)), Base: BaseUndisturbed,
 	}
 	if in.Tree.Form == stock.BareRoot {
-		out.RootSpreadMM, out.RootLengthMM = &in.Tree.BallDiameterMM, &in.Tree.BallHeightMM
+		out.RootSpreadMM, out.RootLengthMM = &in.Tree.BallDiameterMM, &deepMM
 	}
 	return out
 }

@@ -56,8 +56,8 @@ func codes(p planting.Plan) []string {
 
 func TestStepsComeInTheOrderOfTheHands(t *testing.T) {
 	got := codes(planOf(t, rules.House{}, planInput()))
-	order := []string{"services", "window", "clear-grass", "dig", "rough-sides", "firm-base", "unpot", "see-flare", "soak-if-dry", "set", "stick", "turn",
-		"plumb", "backfill", "finish", "basin", "water", "compost", "mulch", "no-stake", "labels-off", "look-again"}
+	order := []string{"services", "window", "clear-grass", "dig", "rough-sides", "firm-base", "soak-if-dry", "unpot", "labels-off", "see-flare", "check-hole", "set",
+		"stick", "turn", "plumb", "backfill", "finish", "basin", "water", "compost", "mulch", "no-stake", "look-again"}
 	assert.Equal(t, order, got)
 }
 
@@ -126,7 +126,7 @@ func TestSchoolsRedrawThePlan(t *testing.T) {
 		{rules.StepShape, "square", func(p planting.Plan) bool { return p.Hole.HoleVolumeL > 80 }},
 		{rules.StepScale, "strict", func(p planting.Plan) bool { return p.Drainage == "slow" }},
 		{rules.StepFeed, "tablets", func(p planting.Plan) bool {
-			return has(p, "feed", "tablets") && slices.Contains(p.Quantities, planting.Quantity{Code: "tablets", Amount: planting.Measure{Value: 3}})
+			return has(p, "feed", "tablets") && slices.Index(codes(p), "feed") < slices.Index(codes(p), "backfill") && slices.Contains(p.Quantities, planting.Quantity{Code: "tablets", Amount: planting.Measure{Value: 3}})
 		}},
 		{rules.StepFeed, "slow-release-ring", func(p planting.Plan) bool { return has(p, "feed", "slow-release-ring") }},
 		{rules.StepStake, "always-exposed", func(p planting.Plan) bool { return !p.Stake.Needed }},
@@ -137,11 +137,11 @@ func TestSchoolsRedrawThePlan(t *testing.T) {
 	}
 }
 
-// has tells whether a plan has a step with that wording, after the filling and before the mulch.
+// has tells whether a plan has a step with that wording, when the tree stands in its hole and before the mulch.
 func has(p planting.Plan, code, choice string) bool {
 	at := slices.IndexFunc(p.Steps, func(s planting.Step) bool { return s.Code == planting.StepCode(code) && s.Choice == choice })
 	all := codes(p)
-	return at > slices.Index(all, "backfill") && at < slices.Index(all, "mulch")
+	return at > slices.Index(all, "set") && at < slices.Index(all, "mulch")
 }
 
 func TestWhatIsNotKnownIsAskedFor(t *testing.T) {

@@ -2,6 +2,7 @@ package planting
 
 import (
 	"math"
+	"strings"
 
 	"sedum/core/ground"
 	"sedum/core/num"
@@ -51,6 +52,9 @@ func steps(h rules.House, in Input, p Plan) []Step {
 	if in.Spot.OverheadLine {
 		l.add("overhead", nil, "overhead-line")
 	}
+	if n := in.Tree.Count; n > 1 {
+		l.add("bundle", map[string]Measure{"count": {float64(n), ""}})
+	}
 	l.dig("clear-grass", map[string]Measure{"ring": mm(2 * p.Basin.MulchOuterRadiusMM)})
 	if s := in.Spot.Slope; s == ground.SlopeShelf || s == ground.SlopePockets {
 		l.dig("shelf", map[string]Measure{"width": mm(p.Hole.HoleTopMM)}, "run-off").Choice = string(s)
@@ -61,17 +65,11 @@ func steps(h rules.House, in Input, p Plan) []Step {
 		stakeStep(l, p)
 	}
 	treeSteps(l, h, in, p)
-	if num.AtLeast(p.Hole.BackfillL, 1) {
-		l.add("backfill", map[string]Measure{"backfill": litres(p.Hole.BackfillL)}).Choice = h.School(rules.StepFirming)
-	}
+	fillSteps(l, h, p)
 	if p.Hole.BuildMoundFirst {
 		l.dig("mound", map[string]Measure{"height": mm(p.Hole.FinishedRaiseMM), "volume": litres(p.Hole.MoundVolumeL)}, "run-off")
 	}
-	feedStep(l, h, p)
-	finish := l.add("finish", map[string]Measure{"raise": mm(p.Hole.FinishedRaiseMM)})
-	if num.Over(p.Hole.FinishedRaiseMM, h.Value(rules.PlanFeather)) {
-		finish.Choice = "feather"
-	}
+	finishStep(l, h, in, p)
 	if p.Berm != BermNone {
 		l.add("basin", map[string]Measure{"radius": mm(p.Basin.BasinRadiusMM), "berm": mm(p.BermMM)}, bermCautions(in)...).Choice = string(p.Berm)
 	}
@@ -90,7 +88,6 @@ func steps(h rules.House, in Input, p Plan) []Step {
 	if in.Tree.Found.CutInLeaf {
 		l.add("shade", nil)
 	}
-	l.add("labels-off", nil)
 	l.add("look-again", nil)
 	return l.steps
 }
@@ -115,11 +112,18 @@ func bermCautions(in Input) []Caution {
 
 func holeSteps(l *stepList, in Input, p Plan) {
 	if p.Hole.HoleDepthMM > 0 {
-		l.dig("dig", map[string]Measure{
+		dig := l.dig("dig", map[string]Measure{
 			"depth": mm(p.Hole.HoleDepthMM), "top": mm(p.Hole.HoleTopMM), "bottom": mm(p.Hole.HoleBottomMM),
-		}, "spade-feet", "street-soil", "cover-hole").Choice = p.Schools[string(rules.StepShape)]
+		}, "spade-feet", "street-soil", "cover-hole")
+		dig.Choice = p.Schools[string(rules.StepShape)]
+		if in.Tree.Form == stock.Plug {
+			dig.Choice = string(in.Tree.Form)
+		}
 		if wide := in.Tree.Found.WidenMM; wide != nil && in.Tree.Form == stock.BareRoot {
 			l.dig("widen", map[string]Measure{"amount": mm(*wide)})
+		}
+		if p.Long.SlotMM > 0 {
+			l.dig("slot", map[string]Measure{"length": mm(p.Long.SlotMM)})
 		}
 		l.dig("rough-sides", nil)
 	}
@@ -129,48 +133,102 @@ func holeSteps(l *stepList, in Input, p Plan) {
 		l.dig("firm-base", nil)
 	}
 	// Only where the reading says that it can be passed, with the time that it leads one to expect.
-	passes := p.Drainage == ground.DrainageFast || p.Drainage == ground.DrainageGood
-	if minutes := in.Spot.Drain300Min; in.Spot.SoilGroup == ground.SoilGroupFine && passes && minutes != nil && p.Hole.HoleDepthMM > 0 {
-		l.dig("half-fill-test", map[string]Measure{"hours": {math.Max(1, num.Ceiling(*minutes/300*p.Hole.HoleDepthMM/2/60)), "h"}})
+	if hours, passes := halfFillHours(in, p); passes && in.Spot.SoilGroup == ground.SoilGroupFine {
+		l.dig("half-fill-test", map[string]Measure{"hours": {hours, "h"}})
 	}
 }
 
+// treeSteps bring the tree to its height in the hole. Each form has its own: nobody tips a dug ball out of a pot, lowers bare roots by
+// their ball, or soaks a ball that stands in the hole already.
 func treeSteps(l *stepList, h rules.House, in Input, p Plan) {
+	form, bare := in.Tree.Form, in.Tree.Form == stock.BareRoot
 	lift := Caution("lift-" + string(p.Load.Handling))
 	if heavy(h, p.Load) {
 		// A contractor's work: the sheet gives its weight, and no step by hand.
-		l.add("rig", map[string]Measure{"mass": {p.Load.RiggingKG, "kg"}}, "rated-slings")
+		l.add("rig", map[string]Measure{"mass": {p.Load.RiggingKG, "kg"}}, "rated-slings").Choice = string(form)
 		lift = "rated-slings"
 	}
-	cautions := []Caution{lift, "knife-away"}
-	if in.Tree.Form == stock.BareRoot {
-		cautions = nil // it has no ball to lift by, and nothing is cut off it here
+	mass := map[string]Measure{"mass": {p.Load.MassKG, "kg"}}
+	if bare {
+		l.add("unpot", nil).Choice = string(form)
 	}
-	unpot := l.add("unpot", map[string]Measure{"mass": {p.Load.MassKG, "kg"}}, cautions...)
-	unpot.Choice = string(in.Tree.Pot)
-	switch {
-	case in.Tree.Form == stock.BareRoot || in.Tree.Form == stock.Balled:
-		unpot.Choice = string(in.Tree.Form)
-	case in.Tree.SupportBall:
-		unpot.Choice = "cut-in-hole"
+	soakStep(l, h, in)
+	if form == stock.Container && !in.Tree.SupportBall {
+		l.add("unpot", mass, lift, "knife-away").Choice = string(in.Tree.Pot)
+	} else if form == stock.Plug {
+		l.add("unpot", nil).Choice = string(form)
 	}
-	if in.Tree.FlareDepthMM > 0 {
-		l.add("clear-flare", map[string]Measure{"depth": mm(in.Tree.FlareDepthMM)})
-	} else {
-		see := l.add("see-flare", nil)
-		switch {
-		case in.Tree.Form == stock.BareRoot:
-			see.Choice = string(stock.BareRoot)
-		case in.Tree.cleared():
-			see.Choice = "cleared"
+	l.add("labels-off", nil)
+	flareStep(l, in)
+	if bare {
+		trim := l.add("trim-roots", nil, "knife-away")
+		if p.Long.CutMM > 0 {
+			trim.Choice, trim.Values = "to-length", map[string]Measure{"cut": mm(p.Long.CutMM), "left": mm(p.Long.LeftMM)}
 		}
 	}
-	if in.Tree.Form == stock.BareRoot {
+	checkHoleStep(l, in, p)
+	switch {
+	case bare:
 		l.add("cone", nil)
-	} else {
-		l.add("soak-if-dry", nil)
-		l.add("set", nil, lift)
+	case in.Tree.SupportBall:
+		l.add("unpot", mass, lift, "knife-away").Choice = "cut-in-hole"
+	case form == stock.Plug:
+		l.add("set", nil).Choice = string(form)
+	default:
+		l.add("set", mass, lift).Choice = string(form)
 	}
+	if p.Long.SlotMM > 0 {
+		l.add("lay-in-slot", nil)
+	}
+	stickStep(l, in, p)
+	graftStep(l, h, in, p)
+	turnStep(l, in, p)
+	l.add("plumb", nil)
+	if choice, any := in.Tree.Found.wrapping(); form == stock.Balled && any {
+		l.add("unwrap", nil, "knife-away").Choice = choice
+	}
+}
+
+// soakStep wets what is dry before it goes into the hole.
+func soakStep(l *stepList, h rules.House, in Input) {
+	soak := l.add("soak-if-dry", nil)
+	switch form := in.Tree.Form; form {
+	case stock.BareRoot:
+		soak.Choice, soak.Values = string(form), map[string]Measure{"hours": {h.Value(rules.SoakClean), "h"}}
+	case stock.Balled, stock.Plug:
+		soak.Choice = string(form)
+	}
+}
+
+func flareStep(l *stepList, in Input) {
+	if in.Tree.FlareDepthMM > 0 {
+		l.add("clear-flare", map[string]Measure{"depth": mm(in.Tree.FlareDepthMM)})
+		return
+	}
+	see := l.add("see-flare", nil)
+	switch {
+	case in.Tree.Form == stock.BareRoot || in.Tree.Form == stock.Plug:
+		see.Choice = string(in.Tree.Form)
+	case in.Tree.cleared():
+		see.Choice = "cleared"
+	}
+}
+
+// checkHoleStep measures the empty hole before a heavy ball goes down; the height is checked again with the tree in.
+func checkHoleStep(l *stepList, in Input, p Plan) {
+	switch {
+	case in.Tree.Form == stock.Plug:
+	case p.Hole.PadUnderMM > 0:
+		l.dig("check-hole", map[string]Measure{"pad": mm(p.Hole.PadUnderMM)}).Choice = "on-pad"
+	case p.Hole.BuildMoundFirst:
+		l.dig("check-hole", map[string]Measure{"depth": mm(p.Hole.HoleDepthMM)}).Choice = "on-pegs"
+	default:
+		l.dig("check-hole", map[string]Measure{"depth": mm(p.Hole.HoleDepthMM)})
+	}
+}
+
+// stickStep checks the height with the tree in; on a slope how the stick lies is said before.
+func stickStep(l *stepList, in Input, p Plan) {
 	if s := in.Spot.Slope; s != "" && s != ground.SlopeLevel {
 		l.add("contour", nil).Choice = string(s)
 	}
@@ -181,12 +239,45 @@ func treeSteps(l *stepList, h rules.House, in Input, p Plan) {
 		stick.Values["stick"] = mm(p.Hole.FlareToBaseMM)
 	case p.Hole.BuildMoundFirst:
 		stick.Choice = "on-pegs"
+	case num.Under(p.Hole.StickMM, 1):
+		stick.Choice = "level"
 	}
-	graftStep(l, h, in, p)
-	turnStep(l, in, p)
-	l.add("plumb", nil)
-	if choice, any := in.Tree.Found.wrapping(); in.Tree.Form == stock.Balled && any {
-		l.add("unwrap", nil, "knife-away").Choice = choice
+}
+
+// fillSteps fill the hole; tablets go in while it is filled.
+func fillSteps(l *stepList, h rules.House, p Plan) {
+	feed := h.School(rules.StepFeed)
+	if feed == "tablets" {
+		l.add("feed", map[string]Measure{"tablets": {h.Value(rules.PlanTablets), ""}}, "label-is-law").Choice = feed
+	}
+	if num.AtLeast(p.Hole.BackfillL, 1) {
+		l.dig("backfill", map[string]Measure{"backfill": litres(p.Hole.BackfillL)}).Choice = h.School(rules.StepFirming)
+	}
+	if feed == "slow-release-ring" {
+		inner := p.BallWidth / 2
+		l.add("feed", map[string]Measure{"inner": mm(inner), "outer": mm(math.Max(p.Basin.MulchOuterRadiusMM, inner+100))}, "label-is-law").Choice = feed
+	}
+}
+
+// finishStep brings the soil to its level round the ball.
+func finishStep(l *stepList, h rules.House, in Input, p Plan) {
+	if in.Tree.Form == stock.Plug {
+		l.add("finish", map[string]Measure{"cover": mm(p.CoverMM)}).Choice = string(in.Tree.Form)
+		return
+	}
+	finish := l.add("finish", map[string]Measure{"raise": mm(p.Hole.FinishedRaiseMM)})
+	switch {
+	case p.Hole.BuildMoundFirst:
+		finish.Choice = "mound"
+	case p.feathers(h):
+		finish.Choice = "feather"
+	case p.Drainage == ground.DrainageFast && drynessOf(in.Spot) >= 2 && p.Berm != BermNone:
+		finish.Choice, finish.Values = "dry", map[string]Measure{"low": mm(h.Value(rules.PlanDryFloor))}
+	case num.Under(p.Hole.FinishedRaiseMM, 1):
+		finish.Choice = "level"
+	}
+	if in.Tree.Form == stock.BareRoot {
+		finish.Choice = strings.TrimSuffix(string(stock.BareRoot)+"-"+finish.Choice, "-")
 	}
 }
 
@@ -201,21 +292,6 @@ func mulchSteps(l *stepList, h rules.House, p Plan) {
 		mulch.Choice = "small-ball"
 		mulch.Values["over"] = mm(p.MulchOverBallMM)
 	}
-}
-
-// feedStep tells of feed only where the school asks for some: tablets while the hole is filled, a ring on top of it.
-func feedStep(l *stepList, h rules.House, p Plan) {
-	values := map[string]Measure{}
-	choice := h.School(rules.StepFeed)
-	switch choice {
-	case "tablets":
-		values["tablets"] = Measure{h.Value(rules.PlanTablets), ""}
-	case "slow-release-ring":
-		values["inner"], values["outer"] = mm(p.BallWidth/2), mm(p.Basin.BasinRadiusMM)
-	default:
-		return
-	}
-	l.add("feed", values, "label-is-law").Choice = choice
 }
 
 // overBall is the mulch over the ball itself: a small ball drowns under thick mulch.

@@ -25,6 +25,7 @@ const (
 	StepFlare    Step = "flare"
 	StepShape    Step = "shape"
 	StepRoots    Step = "roots"
+	StepTrim     Step = "trim"
 	StepStake    Step = "stake"
 	StepBerm     Step = "berm"
 	StepMulch    Step = "mulch_mm"
@@ -47,6 +48,7 @@ var schools = []Schools{
 	{StepFlare, []string{"level", "slight", "proud"}, "slight", true},
 	{StepShape, []string{"saucer", "square", "cylinder"}, "saucer", true},
 	{StepRoots, []string{"by-season", "tease", "score", "shave"}, "by-season", true},
+	{StepTrim, []string{"never-trim", "trim"}, "never-trim", true},
 	{StepStake, []string{"auto", "pair", "low-upright", "angled", "tripod", "guys", "always-exposed"}, "auto", true},
 	{StepBerm, []string{"by-water", "none", "ring", "low-side"}, "by-water", true},
 	{StepMulch, []string{"50", "75", "100", "150"}, "75", true},

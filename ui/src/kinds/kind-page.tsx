@@ -29,6 +29,8 @@ const flags = [
   'autumn_hazard',
   'bark_tender',
   'old_wood',
+  'bleeds',
+  'stone_fruit',
   'moves_badly',
 ] as const
 const sizes = ['height_10_m', 'height_max_m', 'spread_10_m', 'spread_max_m'] as const
@@ -58,6 +60,8 @@ function begin(k: Whole): Completed {
     autumn_hazard: f.autumn_hazard,
     bark_tender: f.bark_tender,
     old_wood: f.old_wood,
+    bleeds: f.bleeds,
+    stone_fruit: f.stone_fruit,
     moves_badly: f.moves_badly,
     uses: f.uses ?? [],
     source: f.source,

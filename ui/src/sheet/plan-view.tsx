@@ -135,17 +135,27 @@ export function PlanView(props: {
           </ul>
         </section>
         <section>
-          <h2 className="border-ink border-b-2 pb-1 text-xl">{t('plan.care')}</h2>
-          <ul>
-            {words.care.map((c) => (
-              <li key={c.code + c.date} className="row-line py-2">
-                <span className="block font-semibold text-sm">
-                  {c.date}
-                  {c.until && ` – ${c.until}`}
-                </span>
-                {c.text}
+          <h2 className="border-ink border-b-2 pb-1 text-xl">{t('plan.water')}</h2>
+          <ul className="mt-2 rounded-xl bg-leaf-paper px-4 py-2" data-testid="water-box">
+            {words.water.map((line) => (
+              <li key={line} className="py-1.5">
+                {line}
               </li>
             ))}
+          </ul>
+          <h2 className="mt-7 border-ink border-b-2 pb-1 text-xl">{t('plan.care')}</h2>
+          <ul>
+            {words.care
+              .filter((c) => !c.in_box)
+              .map((c) => (
+                <li key={c.code + c.date} className="row-line py-2">
+                  <span className="block font-semibold text-sm">
+                    {c.date}
+                    {c.until && ` – ${c.until}`}
+                  </span>
+                  {c.text}
+                </li>
+              ))}
           </ul>
         </section>
       </div>

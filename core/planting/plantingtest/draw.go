@@ -1,0 +1,119 @@
+// Package plantingtest draws made-up plantings for properties: any form, fault, soil, slope, day, hemisphere and school.
+package plantingtest
+
+import (
+	"pgregory.net/rapid"
+
+	"sedum/core/ground"
+	"sedum/core/planting"
+	"sedum/core/rules"
+	"sedum/core/set"
+	"sedum/core/stock"
+)
+
+func ptr[T any](v T) *T { return &v }
+
+// Input draws a tree, a kind, a spot and a day. What is drawn may be planted or not.
+func Input(t *rapid.T) planting.Input {
+	in := planting.Input{Tree: Tree(t), Spot: Spot(t)}
+	in.Kind = planting.Kind{DrainageMax: draw(t, set.All[ground.Drainage](), "bears"), ColdC: ptr(rapid.Float64Range(-40, 5).Draw(t, "cold limit")),
+		SharpDrainage: yes(t, "sharp"), Evergreen: yes(t, "evergreen"), Shrub: yes(t, "shrub"), GrownForFruit: yes(t, "for fruit"), OldWood: yes(t, "old wood"), Bleeds: yes(t, "bleeds"), StoneFruit: yes(t, "stone fruit"),
+		Tender: yes(t, "tender"), AutumnHazard: yes(t, "autumn hazard"), BarkTender: yes(t, "tender bark")}
+	in.Today = planting.Today{DayOfYear: rapid.IntRange(1, 365).Draw(t, "day"), HighC: rapid.Float64Range(-10, 38).Draw(t, "high"),
+		Ground: draw(t, []planting.Ground{planting.GroundWorkable, planting.GroundWorkable, planting.GroundWorkable, planting.GroundFrozen, planting.GroundWaterlogged}, "ground"),
+		Buds:   draw(t, set.All[stock.Buds](), "buds")}
+	if rapid.IntRange(0, 9).Draw(t, "against it") == 0 {
+		in.Standing.MeetsLine, in.Standing.ClockSpent = yes(t, "meets a line"), yes(t, "spent")
+	}
+	return in
+}
+
+// Tree draws a tree as it was checked, with what was found at it.
+func Tree(t *rapid.T) planting.Tree {
+	out := planting.Tree{Tag: "AAA-AAA", Form: draw(t, set.All[stock.Form](), "form"), Pot: stock.PotStandard, Corrections: []planting.Done{}}
+	out.CaliperMM, out.HeightM = rapid.Float64Range(4, 120).Draw(t, "caliper"), rapid.Float64Range(0.3, 7).Draw(t, "height")
+	out.BallDiameterMM, out.BallHeightMM = rapid.Float64Range(60, 1300).Draw(t, "width"), rapid.Float64Range(60, 800).Draw(t, "ball height")
+	out.StandsAlone, out.DepthInDoubt = yes(t, "stands alone"), yes(t, "depth in doubt")
+	f := &out.Found
+	found := yes(t, "found at the bench")
+	switch out.Form {
+	case stock.Plug:
+		out.BallDiameterMM, out.BallHeightMM = rapid.Float64Range(30, 90).Draw(t, "plug width"), rapid.Float64Range(60, 200).Draw(t, "plug height")
+		out.HeightM, out.CaliperMM = rapid.Float64Range(0.1, 1.5).Draw(t, "plug's height"), rapid.Float64Range(2, 10).Draw(t, "plug's caliper")
+	case stock.Balled:
+		out.FlareDepthMM = rapid.Float64Range(0, 0.3).Draw(t, "flare share") * out.BallHeightMM
+		if found {
+			f.Cloth, f.Basket = draw(t, set.All[stock.Cloth](), "cloth"), ptr(yes(t, "basket"))
+		}
+	case stock.BareRoot:
+		out.Count = draw(t, []int{0, 1, 10, 25}, "in the bundle")
+		if found {
+			f.GraftMM, f.StrongestDeg = ptr(rapid.Float64Range(0, 300).Draw(t, "graft")), ptr(rapid.Float64Range(0, 360).Draw(t, "strongest"))
+			f.WidenMM = ptr(rapid.Float64Range(50, 400).Draw(t, "widen"))
+		}
+	default:
+		out.FlareDepthMM = rapid.Float64Range(0, 0.3).Draw(t, "flare share") * out.BallHeightMM
+		out.Pot = draw(t, []stock.Pot{stock.PotStandard, stock.PotAirPruning, stock.PotFabric}, "pot")
+		out.SupportBall = yes(t, "the mix may fall")
+		if yes(t, "cleared") {
+			out.Corrections = append(out.Corrections, planting.Done{Code: stock.Clear, By: "somebody"})
+		}
+		if found {
+			f.GraftMM = ptr(rapid.Float64Range(0, 300).Draw(t, "graft"))
+		}
+	}
+	f.CutInLeaf = found && yes(t, "cut in leaf")
+	return out
+}
+
+// Spot draws a place in either hemisphere, with a record of frost or where it never freezes.
+func Spot(t *rapid.T) planting.Spot {
+	s := planting.Spot{LatDeg: 47, Drained: true, Drain300Min: ptr(rapid.Float64Range(5, 3000).Draw(t, "drains")), SoilGroup: draw(t, set.All[ground.SoilGroup](), "soil"),
+		SoilClass: "loam", RaiseMM: draw(t, []float64{0, 150, 300}, "raised"), SummerDeficitMM: ptr(rapid.Float64Range(-100, 600).Draw(t, "deficit")),
+		AvailableMMPM: ptr(170.0), Water: draw(t, set.All[ground.Water](), "water"), SunH: ptr(rapid.Float64Range(1, 12).Draw(t, "sun")), MinC: ptr(rapid.Float64Range(-30, 3).Draw(t, "cold")),
+		ServicesMarked: rapid.IntRange(0, 3).Draw(t, "marked") > 0, WaterEntering: rapid.IntRange(0, 15).Draw(t, "fills from below") == 0}
+	if yes(t, "the wind is known") {
+		s.WindFromDeg, s.Exposure = ptr(rapid.Float64Range(0, 360).Draw(t, "wind")), draw(t, set.All[ground.Wind](), "exposure")
+	}
+	s.Slope = draw(t, append([]ground.SlopeClass{ground.SlopeLevel, ground.SlopeLevel, ground.SlopeLevel}, set.All[ground.SlopeClass]()...), "slope")
+	s.Sloping = s.Slope != ground.SlopeLevel
+	switch draw(t, []string{"north", "south", "frost-free"}, "climate") {
+	case "north":
+		s.Frost = planting.FrostDays{First: ptr(rapid.IntRange(260, 330).Draw(t, "first frost")), Last: ptr(rapid.IntRange(60, 150).Draw(t, "last frost")), BudSwell: ptr(98)}
+	case "south":
+		s.LatDeg, s.Frost = -41, planting.FrostDays{First: ptr(rapid.IntRange(90, 140).Draw(t, "first frost")), Last: ptr(rapid.IntRange(240, 300).Draw(t, "last frost")), BudSwell: ptr(260)}
+	default:
+		s.Frost = planting.FrostDays{CoolFrom: ptr(330), RainsFrom: ptr(300), UsualHighC: ptr(24.0)}
+	}
+	return s
+}
+
+// House draws a house of schools of its own.
+func House(t *rapid.T) rules.House {
+	house := rules.House{}
+	for _, each := range rules.AllSchools() {
+		if !yes(t, "a school of its own") {
+			continue
+		}
+		next, err := house.WithSchool(each.Step, draw(t, each.Choices, string(each.Step)))
+		if err != nil {
+			t.Fatal(err)
+		}
+		house = next
+	}
+	return house
+}
+
+// Plan draws a planting with its house; it may be refused.
+func Plan(t *rapid.T) (rules.House, planting.Input, planting.Plan) {
+	house, in := House(t), Input(t)
+	p, err := planting.Make(house, in)
+	if err != nil {
+		t.Fatal(err)
+	}
+	return house, in, p
+}
+
+func draw[T any](t *rapid.T, of []T, name string) T { return rapid.SampledFrom(of).Draw(t, name) }
+
+func yes(t *rapid.T, name string) bool { return rapid.Bool().Draw(t, name) }
