@@ -76,5 +76,17 @@ func TestMistakesAreMendedOverHTTP(t *testing.T) {
 	ok("PUT", "/spots/"+id+"/customer", map[string]any{"name": "Petra Averil", "phone": "", "address": "8 Tannery Lane", "reason": "one l"})
 	ok("POST", "/spots/"+id+"/markings/"+spot.Reading.Marked.ID+"/taken-back", why)
 	ok("POST", "/spots/"+id+"/drainage/"+spot.Tests[0].ID+"/taken-back", why)
+	var s map[string]any
+	p.get("/api/v1/spots/"+id, &s)
+	ground := s["ground"].(map[string]any)
+	ground["obstacles"] = []any{map[string]any{"kind": "line", "distance_m": 9.0, "height_m": 8.0}}
+	ok("PUT", "/spots/"+id, map[string]any{"version": s["version"], "site_version": s["site_version"], "name": s["name"], "lat_deg": s["lat_deg"], "ground": ground, "climate": s["climate"]})
+	var answered struct {
+		Reading struct {
+			Answer struct{ ID string } `json:"line_answer"`
+		}
+	}
+	require.NoError(t, json.Unmarshal([]byte(ok("POST", "/spots/"+id+"/line-answers", map[string]any{"owner": "Valley Power", "reference": "VP-7", "answer": "by hand", "answered_on": "2026-11-20"})), &answered))
+	ok("POST", "/spots/"+id+"/line-answers/"+answered.Reading.Answer.ID+"/taken-back", why)
 	ok("POST", "/spots/"+id+"/taken-back", why)
 }

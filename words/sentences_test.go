@@ -75,6 +75,7 @@ func sets() map[string]said {
 		"planting.FlareSchool":  by(set.Texts[planting.FlareSchool](), "school.flare.", ""),
 		"planting.Ground":       by(set.Texts[planting.Ground](), "", "plan.ground."),
 		"planting.Habit":        unsaid(set.Texts[planting.Habit]()), // decides the litres, is not told
+		"planting.Need":         by(set.Texts[planting.Need](), "need.", ""),
 		"planting.Refusal":      by(set.Texts[planting.Refusal](), "refused.", ""),
 		"planting.Shape":        by(set.Texts[planting.Shape](), "school.shape.", ""),
 		"planting.Stop":         by(set.Texts[planting.Stop](), "stop.", ""),

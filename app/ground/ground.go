@@ -85,6 +85,10 @@ func Capability(station Station) kernel.Capability {
 		kernel.Deed("take-back-drainage", "POST", "/spots/{id}/drainage/{record}/taken-back", KeepGround, takeBackDrainage, func(tx *kernel.Tx, _ OfSpot, id string) (Page, error) {
 			return page(tx, kernel.ByID{ID: id})
 		}).Makes(append(changed, "see-mendings", "see-sheet")...),
+		kernel.Deed("record-line-answer", "POST", "/spots/{id}/line-answers", KeepGround, recordLineAnswer, same).Makes(changed...),
+		kernel.Deed("take-back-line-answer", "POST", "/spots/{id}/line-answers/{record}/taken-back", KeepGround, takeBackLineAnswer, func(tx *kernel.Tx, _ OfSpot, id string) (Page, error) {
+			return page(tx, kernel.ByID{ID: id})
+		}).Makes(append(changed, "see-mendings", "see-sheet")...),
 		kernel.Ask("read-spot", "/spots/{id}/reading", SeeGround, readSpot),
 		kernel.Deed("record-marking", "POST", "/spots/{id}/markings", KeepGround, recordMarking, same).Makes(changed...),
 		kernel.Ask("read-drainage", "/ground/drainage", SeeGround, readDrainage),

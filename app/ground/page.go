@@ -19,6 +19,7 @@ type Known struct {
 	Spot     Spot
 	Markings []Marking
 	Tests    []DrainageTest
+	Answers  []LineAnswer
 	// Marked is the marking record that holds today, nil when there is none: nobody digs.
 	Marked *Marking
 	ground.SpotReading
@@ -55,8 +56,17 @@ func read(tx *kernel.Tx, spots []Spot) ([]Known, error) {
 	if err != nil {
 		return out, err
 	}
+	answers, err := kernel.Many[LineAnswer](tx, "at DESC, id DESC", "spot_id IN ? AND taken_back_at IS NULL", ids)
+	if err != nil {
+		return out, err
+	}
 	for _, s := range spots {
 		k := Known{Spot: s}
+		for _, a := range answers {
+			if a.SpotID == s.ID {
+				k.Answers = append(k.Answers, a)
+			}
+		}
 		for _, m := range markings {
 			if m.SpotID == s.ID {
 				k.Markings = append(k.Markings, m)
@@ -103,9 +113,22 @@ type Marked struct {
 	PrivateLines ground.PrivateLines `json:"private_lines"`
 }
 
+// Answered is what the owner of the nearest overhead line answered, on the page.
+type Answered struct {
+	ID         string   `json:"id"`
+	Owner      string   `json:"owner"`
+	Reference  string   `json:"reference"`
+	Answer     string   `json:"answer"`
+	AnsweredOn string   `json:"answered_on"`
+	KeepM      *float64 `json:"keep_m"`
+}
+
 // Answer is what the entries of a spot say, in words.
 type Answer struct {
-	Marked       *Marked                   `json:"marked" doc:"the record that holds today; null: nobody digs"`
+	Marked *Marked `json:"marked" doc:"the record that holds today; null: nobody digs"`
+	// HasLine is true where an overhead line is recorded; LineAnswer is null while its owner is to be asked about tall stock.
+	HasLine      bool                      `json:"has_line"`
+	LineAnswer   *Answered                 `json:"line_answer"`
 	Soil         *ground.TextureResult     `json:"soil"`
 	SoilText     string                    `json:"soil_text"`
 	Drainage     *ground.PercolationResult `json:"drainage"`
@@ -221,6 +244,10 @@ func (k Known) reading(s words.Speaker) Answer {
 	}
 	if m := k.Marked; m != nil {
 		out.Marked = &Marked{m.ID, m.Reference, m.MarkedOn.Format(time.DateOnly), m.ExpiresOn.Format(time.DateOnly), m.MarkedBy, m.PrivateLines}
+	}
+	_, out.HasLine = ground.NearestLine(k.Spot.Ground.Obstacles)
+	if a := k.LineAnswered(); a != nil {
+		out.LineAnswer = &Answered{a.ID, a.Owner, a.Reference, a.Answer, a.AnsweredOn.Format(time.DateOnly), a.KeepM}
 	}
 	if k.Soil != nil {
 		soil := calc.Rounded(*k.Soil)

@@ -8,6 +8,7 @@ import (
 	"sedum/core/climate"
 	"sedum/core/fit"
 	"sedum/core/ground"
+	"sedum/core/planting"
 	"sedum/core/rules"
 	"sedum/core/set"
 	"sedum/kernel"
@@ -25,23 +26,25 @@ type Factor struct {
 
 // Candidate is a tree that may be sold, held against one spot, in words.
 type Candidate struct {
-	Tag        string        `json:"tag"`
-	Common     string        `json:"common"`
-	Botanical  string        `json:"botanical"`
-	LotNumber  int           `json:"lot_number"`
-	PotL       float64       `json:"pot_l"`
-	HeightM    float64       `json:"height_m"`
-	PriceCents int           `json:"price_cents"`
-	Overall    float64       `json:"overall"`
-	Word       string        `json:"word"`
-	Mark       fit.Mark      `json:"mark"`
-	Limiting   string        `json:"limiting"`
-	Factors    []Factor      `json:"factors"`
-	Unknown    []string      `json:"unknown"`
-	Remedy     string        `json:"remedy"`
-	RemedyTo   *float64      `json:"remedy_overall"`
-	Sizes      []ground.Size `json:"sizes"`
-	Cautions   []string      `json:"cautions"`
+	Tag        string   `json:"tag"`
+	Common     string   `json:"common"`
+	Botanical  string   `json:"botanical"`
+	LotNumber  int      `json:"lot_number"`
+	PotL       float64  `json:"pot_l"`
+	HeightM    float64  `json:"height_m"`
+	PriceCents int      `json:"price_cents"`
+	Overall    float64  `json:"overall"`
+	Word       string   `json:"word"`
+	Mark       fit.Mark `json:"mark"`
+	// Against is what excludes it or must be signed for, before any score: empty where nothing is against it.
+	Against  []kernel.Sentence `json:"against"`
+	Limiting string            `json:"limiting"`
+	Factors  []Factor          `json:"factors"`
+	Unknown  []string          `json:"unknown"`
+	Remedy   string            `json:"remedy"`
+	RemedyTo *float64          `json:"remedy_overall"`
+	Sizes    []ground.Size     `json:"sizes"`
+	Cautions []string          `json:"cautions"`
 }
 
 // Show says it in words.
@@ -49,10 +52,10 @@ func (c Judged) Show(s words.Speaker, h rules.House) Candidate {
 	lot, r := c.Lot, calc.Rounded(c.Result)
 	out := Candidate{
 		Tag: c.Tag, Common: lot.Called(), Botanical: lot.Kind.Botanical, LotNumber: lot.Number, PotL: lot.PotL,
-		HeightM: c.heightM(), PriceCents: lot.PriceCents, Overall: r.Overall, Factors: []Factor{}, Unknown: []string{},
+		HeightM: c.heightM(), PriceCents: lot.PriceCents, Overall: r.Overall, Against: c.against(s, h), Factors: []Factor{}, Unknown: []string{},
 		Sizes: []ground.Size{}, Cautions: []string{},
 	}
-	out.Mark = fit.MarkOf(h, r)
+	out.Mark = c.mark(h)
 	out.Word = s.Say("match."+string(out.Mark), nil)
 	if low, ok := r.Factors[r.Limiting]; ok && low < 1-1e-9 {
 		out.Limiting = s.Say("match.limiting", map[string]any{"factor": s.Say("factor."+string(r.Limiting), nil)})
@@ -81,6 +84,27 @@ func (c Judged) Show(s words.Speaker, h rules.House) Candidate {
 	}
 	for _, caution := range lot.Kind.Facts.Cautions {
 		out.Cautions = append(out.Cautions, s.Say("caution."+string(caution), nil))
+	}
+	return out
+}
+
+// against says what stands against it: that nothing is planted there whoever signs, what must be on record first, what an advisor signs for.
+func (c Judged) against(s words.Speaker, h rules.House) []kernel.Sentence {
+	if never := c.Stand.Never; never != "" {
+		return []kernel.Sentence{{Code: string(never), Text: s.Say("refused."+string(never), nil)}}
+	}
+	out := SayFirst(s, h, c.Stand.First)
+	for _, stop := range c.Stand.Sign {
+		out = append(out, kernel.Sentence{Code: string(stop), Text: s.Say("stop."+string(stop), nil)})
+	}
+	return out
+}
+
+// SayFirst says what must be on record before a sheet is issued.
+func SayFirst(s words.Speaker, h rules.House, needs []planting.Need) []kernel.Sentence {
+	out := []kernel.Sentence{}
+	for _, need := range needs {
+		out = append(out, kernel.Sentence{Code: string(need), Text: s.Say("need."+string(need), map[string]any{"near": planting.Measure{Value: h.Value(rules.PlanLineNear), Unit: "m"}})})
 	}
 	return out
 }

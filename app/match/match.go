@@ -7,6 +7,7 @@ import (
 	"maps"
 	"slices"
 	"strings"
+	"time"
 
 	"sedum/app/catalogue"
 	"sedum/app/clock"
@@ -43,6 +44,9 @@ type Judged struct {
 	Result fit.Result
 	Room   *coreground.RoomResult
 	Site   fit.Site
+	// Standing is what they say together, Stand whether it can stand there at all: the plan asks the same.
+	Standing planting.Standing
+	Stand    planting.Stand
 }
 
 // Judge holds trees of a lot against a spot; heightM is as a look measured it, nil when none did.
@@ -50,8 +54,26 @@ func Judge(h rules.House, k ground.Known, lot yard.Lot, o yard.Offer) Judged {
 	j := Judged{Lot: lot, Offer: o}
 	j.Site, j.Room = siteFor(h, k, j)
 	j.Result = fit.Judge(h, j.Site, lot.Kind.Facts.Kind)
+	j.Standing = planting.StandingOf(j.Result, j.Site, j.Room, k.Spot.Ground.Obstacles)
+	if a := k.LineAnswered(); a != nil {
+		j.Standing.LineAnswered, j.Standing.LineKeepM = true, a.KeepM
+	}
+	in := planting.Input{Tree: planting.Tree{Form: lot.Form, CaliperMM: lot.CaliperMM, HeightM: j.heightM()}, Kind: PlanKind(lot.Kind, k.Spot.Ground), Spot: PlanSpot(k, time.Time{}), Standing: j.Standing}
+	bed, _ := planting.BedDrainage(h, in.Kind, in.Spot)
+	j.Stand = planting.CanStand(h, in, bed)
 	return j
 }
+
+// mark is how well it will do there; what nobody plants there, whoever signs, is excluded as well.
+func (j Judged) mark(h rules.House) fit.Mark {
+	if j.Stand.Never != "" {
+		return fit.Excluded
+	}
+	return fit.MarkOf(h, j.Result)
+}
+
+// excluded tells whether no tree of it is offered there.
+func (j Judged) excluded() bool { return len(j.Result.ExcludedBy) > 0 || j.Stand.Never != "" }
 
 // Offered is one tree that may be sold.
 type Offered struct {
@@ -110,7 +132,7 @@ func putFirst(tx *kernel.Tx, kinds []Kind, judged []Judged, tag string) error {
 		return err
 	}
 	for _, j := range judged {
-		if offerKey(j.LotID, j.HeightM) != offerKey(t.LotID, t.HeightM) || len(j.Result.ExcludedBy) > 0 {
+		if offerKey(j.LotID, j.HeightM) != offerKey(t.LotID, t.HeightM) || j.excluded() {
 			continue
 		}
 		for i := range kinds {
@@ -173,7 +195,7 @@ func kindsOf(tx *kernel.Tx, judged []Judged, spent map[string]bool, most int) ([
 			counted[j.Lot.Number] = true
 			out[place[name]].Count += ofLot
 		}
-		if len(j.Result.ExcludedBy) == 0 && room[name] < most {
+		if !j.excluded() && room[name] < most {
 			// Of a lot with several heights nobody knows how its trees divide: at least one stands at each.
 			least := 1
 			if heights[j.Lot.Number] == 1 {
@@ -197,7 +219,7 @@ func kindsOf(tx *kernel.Tx, judged []Judged, spent map[string]bool, most int) ([
 	}
 	for _, j := range judged {
 		kind := &out[place[j.Lot.Called()]]
-		if len(j.Result.ExcludedBy) > 0 {
+		if j.excluded() {
 			continue
 		}
 		for _, t := range byOffer[offerKey(j.LotID, j.HeightM)] {
@@ -255,8 +277,14 @@ func (m matches) judgeAll(tx *kernel.Tx, k ground.Known) (out []Judged, spent ma
 	return out, spent, nil
 }
 
-// order is the core's, then by name.
+// order is the core's, then by name; what is not offered comes last.
 func order(a, b Judged, purpose coreground.Purpose) int {
+	if a.excluded() != b.excluded() {
+		if a.excluded() {
+			return 1
+		}
+		return -1
+	}
 	return cmp.Or(fit.Compare(a.Result, b.Result, a.meets(purpose), b.meets(purpose)), strings.Compare(a.Lot.Kind.Common+a.Tag, b.Lot.Kind.Common+b.Tag))
 }
 
@@ -284,8 +312,8 @@ func siteFor(h rules.House, k ground.Known, j Judged) (fit.Site, *coreground.Roo
 		s.SoilGroup, s.AvailableMMPM = &k.Soil.Group, &k.Soil.AvailableWaterMMPM
 	}
 	room := roomFor(h, k.Spot.Ground, j)
+	s.RoomUnknown = room == nil || !g.RoomLooked
 	if room == nil {
-		s.RoomUnknown = true
 		return s, nil
 	}
 	s.ConflictYear = room.FirstYear
@@ -296,10 +324,11 @@ func siteFor(h rules.House, k ground.Known, j Judged) (fit.Site, *coreground.Roo
 	return s, room
 }
 
-// roomFor is nil when nobody looked round the spot or the catalogue does not know the kind's size.
+// roomFor is nil when nothing near the spot is known or the catalogue does not know the kind's size. What is known counts, also while nobody
+// looked all round.
 func roomFor(h rules.House, g coreground.Facts, j Judged) *coreground.RoomResult {
 	k := j.Lot.Kind.Facts
-	if !g.RoomLooked || k.Height10M == nil || k.HeightMaxM == nil || k.Spread10M == nil || k.SpreadMaxM == nil {
+	if (!g.RoomLooked && len(g.Obstacles) == 0) || k.Height10M == nil || k.HeightMaxM == nil || k.Spread10M == nil || k.SpreadMaxM == nil {
 		return nil
 	}
 	r, err := coreground.Room(h, coreground.RoomInput{
@@ -330,4 +359,27 @@ func PlanKind(k catalogue.Kind, g coreground.Facts) planting.Kind {
 		out.DrainageMax = *k.Facts.DrainageMax
 	}
 	return out
+}
+
+// PlanSpot is a spot as the planting plan asks for it on a day.
+func PlanSpot(k ground.Known, plantingOn time.Time) planting.Spot {
+	g, c := k.Spot.Ground, k.Spot.Site.Climate
+	s := planting.Spot{
+		LatDeg: k.Spot.Site.LatDeg, RaiseMM: g.RaiseMM, SummerDeficitMM: c.SummerDeficitMM, Water: g.Water,
+		WindFromDeg: g.WindFrom, Exposure: g.Exposure, SunH: g.SunH, MinC: c.MinC, Sloping: g.Slope() != coreground.SlopeLevel, Slope: g.Slope(),
+		ServicesMarked: k.MarkedOn(plantingOn) != nil,
+		Frost: planting.FrostDays{First: c.FirstFrostDay, Last: c.LastFrostDay, Last90: c.LastFrost90Day, SoilFreeze: c.SoilFreezeDay,
+			BudSwell: c.BudSwellDay, CoolFrom: c.CoolFromDay, RainsFrom: c.RainsFromDay, UsualHighC: c.UsualHighC},
+	}
+	if k.Soil != nil {
+		s.SoilGroup, s.SoilClass, s.AvailableMMPM = k.Soil.Group, k.Soil.Class, &k.Soil.AvailableWaterMMPM
+	}
+	if k.Class != "" {
+		s.Drained, s.Drain300Min = true, k.Drainage.Drain300Min
+		s.WaterEntering = k.Drainage.Class == coreground.WaterEntering
+	}
+	for _, o := range g.Obstacles {
+		s.OverheadLine = s.OverheadLine || o.Kind == coreground.NeighbourLine
+	}
+	return s
 }

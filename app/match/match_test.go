@@ -66,7 +66,7 @@ func TestAMatchByKindIsTheMatchOfEachTree(t *testing.T) {
 				require.NoError(t, failed)
 				j := match.Judge(tx.Who.House, known, lot, yard.Offer{LotID: lot.ID, HeightM: look.Readings.HeightM, Tag: tree.Tag})
 				count[lot.Called()]++
-				if len(j.Result.ExcludedBy) == 0 {
+				if len(j.Result.ExcludedBy) == 0 && j.Stand.Never == "" {
 					best[lot.Called()] = max(best[lot.Called()], j.Result.Overall)
 				}
 			}

@@ -29,13 +29,15 @@ const (
 	Spot     What = "spot"
 	Marking  What = "marking"
 	Drainage What = "drainage"
-	Damage   What = "damage"
-	Kind     What = "kind"
+	// LineAnswer is what the owner of an overhead line answered.
+	LineAnswer What = "line-answer"
+	Damage     What = "damage"
+	Kind       What = "kind"
 )
 
 // All lists them.
 func (What) All() []What {
-	return []What{Delivery, Lot, Customer, Spot, Marking, Drainage, Damage, Kind}
+	return []What{Delivery, Lot, Customer, Spot, Marking, Drainage, LineAnswer, Damage, Kind}
 }
 
 // Mending is one correction, or one entry taken back, appended.

@@ -6,7 +6,6 @@ import (
 
 	records "sedum/app/yard"
 	"sedum/core/fault"
-	"sedum/core/planting"
 	"sedum/core/rules"
 	"sedum/core/stock"
 	"sedum/kernel"
@@ -68,7 +67,9 @@ func (desk Desk) issue(tx *kernel.Tx, _ kernel.None, ask Issue) (number int, err
 		return 0, kernel.Refused{Code: string(p.plan.Refused), Field: "spot_id"}
 	case p.plan.Locked:
 		return 0, kernel.Refused{Code: "services-unmarked", Field: "spot_id"}
-	case planting.FindOut(p.house, p.input.Standing) != nil:
+	case len(p.plan.First) > 0:
+		return 0, kernel.Refused{Code: string(p.plan.First[0]), Field: "spot_id"}
+	case p.plan.FindOut != nil:
 		return 0, kernel.Refused{Code: "too-much-unknown", Field: "spot_id"}
 	case len(p.plan.Stops) > 0 && ask.SignedReason == "":
 		return 0, kernel.Refused{Code: "sign-with-reason", Field: "signed_reason"}

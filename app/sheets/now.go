@@ -6,6 +6,7 @@ import (
 
 	"sedum/app/bench"
 	"sedum/app/ground"
+	"sedum/app/match"
 	"sedum/app/yard"
 	"sedum/core/planting"
 	"sedum/core/rules"
@@ -62,9 +63,11 @@ func (desk Desk) now(tx *kernel.Tx, s Sheet) ([]kernel.Sentence, error) {
 	if !s.Content.Plan.Locked && spot.MarkedOn(s.PlantingOn) == nil {
 		say("marking", nil)
 	}
-	is, was := planSpot(spot, s.PlantingOn), s.Content.Input.Spot
+	is, was := match.PlanSpot(spot, s.PlantingOn), s.Content.Input.Spot
 	is.ServicesMarked, was.ServicesMarked = true, true
-	if !same(is, was) {
+	stands, stood := judged(tx.Who.House, spot, r).Standing, s.Content.Input.Standing
+	stood.ClockSpent = false // told above
+	if !same(is, was) || !same(stands, stood) {
 		say("ground", nil)
 	}
 	if tree := planTree(r, s.Content.Input.Tree.StandsAlone); r.Current() != nil && !same(tree, s.Content.Input.Tree) {

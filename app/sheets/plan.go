@@ -2,7 +2,6 @@ package sheets
 
 import (
 	"cmp"
-	"slices"
 	"time"
 
 	"sedum/app/bench"
@@ -11,8 +10,6 @@ import (
 	records "sedum/app/yard"
 	"sedum/core/care"
 	"sedum/core/fault"
-	"sedum/core/fit"
-	coreground "sedum/core/ground"
 	"sedum/core/planting"
 	"sedum/core/rules"
 	"sedum/core/stock"
@@ -102,11 +99,12 @@ func (desk Desk) make(tx *kernel.Tx, ask PlanAsk) (planned, error) {
 		return p, err
 	}
 	p.input = planting.Input{
-		Tree: planTree(p.tree, ask.StandsAlone != nil && *ask.StandsAlone), Kind: match.PlanKind(p.tree.Lot.Kind, p.spot.Spot.Ground), Spot: planSpot(p.spot, p.plantingOn),
+		Tree: planTree(p.tree, ask.StandsAlone != nil && *ask.StandsAlone), Kind: match.PlanKind(p.tree.Lot.Kind, p.spot.Spot.Ground), Spot: match.PlanSpot(p.spot, p.plantingOn),
 		Today: ask.today(p.plantingOn),
 	}
-	p.fit = match.Judge(p.house, p.spot, p.tree.Lot, records.Offer{LotID: t.LotID, HeightM: c.Readings.HeightM, Tag: t.Tag})
-	if p.input.Standing, err = desk.standing(tx, p); err != nil {
+	p.fit = judged(p.house, p.spot, p.tree)
+	p.input.Standing = p.fit.Standing
+	if p.input.Standing.ClockSpent, err = desk.Clocks.SpentBy(tx, p.tree.Lot, t, p.plantingOn); err != nil {
 		return p, err
 	}
 	if p.plan, err = planting.Make(p.house, p.input); err != nil {
@@ -116,6 +114,15 @@ func (desk Desk) make(tx *kernel.Tx, ask PlanAsk) (planned, error) {
 		p.care = care.Calendar(care.FactsOf(p.house, p.plantingOn, p.input, p.plan))
 	}
 	return p, nil
+}
+
+// judged holds a checked tree against a spot, at the height that its newest look measured.
+func judged(h rules.House, k ground.Known, r bench.Record) match.Judged {
+	o := records.Offer{LotID: r.Tree.LotID, Tag: r.Tree.Tag}
+	if c := r.Current(); c != nil {
+		o.HeightM = c.Readings.HeightM
+	}
+	return match.Judge(h, k, r.Lot, o)
 }
 
 // planTree takes the ball as the newest check measured it, after all corrections.
@@ -166,52 +173,4 @@ func orElse(given *float64, otherwise float64) float64 {
 		return otherwise
 	}
 	return *given
-}
-
-// standing is what the match, the room and the clock say of the tree there on the planting day.
-func (desk Desk) standing(tx *kernel.Tx, p planned) (planting.Standing, error) {
-	out := planting.Standing{Unknown: p.fit.Result.Unknown, MeetsLine: p.fit.Site.MeetsLine}
-	for _, f := range p.fit.Result.ExcludedBy {
-		if f != fit.Room {
-			out.Excluded = append(out.Excluded, f)
-		}
-	}
-	if p.fit.Room != nil {
-		for _, o := range p.fit.Room.Obstacles {
-			now := o.FirstYear != nil && *o.FirstYear == 0
-			if now && slices.Contains([]coreground.Neighbour{coreground.NeighbourPaving, coreground.NeighbourDrain, coreground.NeighbourClayBuilding}, o.Kind) {
-				out.MeetsAtOnce = append(out.MeetsAtOnce, o.Kind)
-			}
-		}
-	}
-	for _, o := range p.spot.Spot.Ground.Obstacles {
-		if o.Kind == coreground.NeighbourLine && o.DistanceM != nil && (out.LineM == nil || *o.DistanceM < *out.LineM) {
-			out.LineM = o.DistanceM
-		}
-	}
-	var err error
-	out.ClockSpent, err = desk.Clocks.SpentBy(tx, p.tree.Lot, p.tree.Tree, p.plantingOn)
-	return out, err
-}
-
-func planSpot(k ground.Known, plantingOn time.Time) planting.Spot {
-	g, c := k.Spot.Ground, k.Spot.Site.Climate
-	s := planting.Spot{
-		LatDeg: k.Spot.Site.LatDeg, RaiseMM: g.RaiseMM, SummerDeficitMM: c.SummerDeficitMM, Water: g.Water,
-		WindFromDeg: g.WindFrom, Exposure: g.Exposure, SunH: g.SunH, MinC: c.MinC, Sloping: g.Slope() != coreground.SlopeLevel, Slope: g.Slope(),
-		ServicesMarked: k.MarkedOn(plantingOn) != nil,
-		Frost: planting.FrostDays{First: c.FirstFrostDay, Last: c.LastFrostDay, Last90: c.LastFrost90Day, SoilFreeze: c.SoilFreezeDay,
-			BudSwell: c.BudSwellDay, CoolFrom: c.CoolFromDay, RainsFrom: c.RainsFromDay, UsualHighC: c.UsualHighC},
-	}
-	if k.Soil != nil {
-		s.SoilGroup, s.SoilClass, s.AvailableMMPM = k.Soil.Group, k.Soil.Class, &k.Soil.AvailableWaterMMPM
-	}
-	if k.Class != "" {
-		s.Drained, s.Drain300Min = true, k.Drainage.Drain300Min
-		s.WaterEntering = k.Drainage.Class == coreground.WaterEntering
-	}
-	for _, o := range g.Obstacles {
-		s.OverheadLine = s.OverheadLine || o.Kind == coreground.NeighbourLine
-	}
-	return s
 }

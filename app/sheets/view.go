@@ -17,15 +17,17 @@ import (
 
 // Planned is a plan with its words; the numbers are for the drawing.
 type Planned struct {
-	Tag         string            `json:"tag"`
-	TreeVersion int               `json:"tree_version"`
-	Common      string            `json:"common"`
-	Customer    string            `json:"customer"`
-	SpotName    string            `json:"spot_name"`
-	Input       planting.Input    `json:"input"`
-	Plan        planting.Plan     `json:"plan"`
-	Words       words.PlanWords   `json:"words"`
-	Stops       []kernel.Sentence `json:"stops"`
+	Tag         string          `json:"tag"`
+	TreeVersion int             `json:"tree_version"`
+	Common      string          `json:"common"`
+	Customer    string          `json:"customer"`
+	SpotName    string          `json:"spot_name"`
+	Input       planting.Input  `json:"input"`
+	Plan        planting.Plan   `json:"plan"`
+	Words       words.PlanWords `json:"words"`
+	// First must be on record before the sheet is issued, whoever signs.
+	First []kernel.Sentence `json:"first"`
+	Stops []kernel.Sentence `json:"stops"`
 	// Open names what must be answered before the sheet is issued.
 	Open    []string        `json:"open"`
 	Schools []housed.School `json:"schools"`
@@ -41,7 +43,7 @@ func (desk Desk) showPlan(tx *kernel.Tx, _ kernel.None, ask PlanAsk) (Planned, e
 	out := Planned{
 		Tag: p.tree.Tree.Tag, TreeVersion: p.tree.Tree.Version, Common: p.tree.Lot.Called(),
 		Customer: p.spot.Spot.Site.Customer.Name, SpotName: p.spot.Spot.Name, Input: p.input, Plan: calc.Rounded(p.plan),
-		Words: s.Plan(p.input, p.plan, p.care), Stops: []kernel.Sentence{}, Open: ask.open(), Fit: p.fit.Show(s, p.house),
+		Words: s.Plan(p.input, p.plan, p.care), First: match.SayFirst(s, p.house, p.fit.Stand.First), Stops: []kernel.Sentence{}, Open: ask.open(), Fit: p.fit.Show(s, p.house),
 		Schools: housed.Schools(s, func(step rules.Step) string { return p.plan.Schools[string(step)] }),
 	}
 	for _, stop := range p.plan.Stops {

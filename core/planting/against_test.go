@@ -20,6 +20,7 @@ import (
 func TestWhatNoSignatureReplaces(t *testing.T) {
 	for why, spoil := range map[planting.Refusal]func(*planting.Input){
 		planting.RefusedMeetsLine:     func(in *planting.Input) { in.Standing.MeetsLine = true },
+		planting.RefusedLineUnknown:   func(in *planting.Input) { in.Standing.LineUnknown = true },
 		planting.RefusedClockSpent:    func(in *planting.Input) { in.Standing.ClockSpent = true },
 		planting.RefusedWindow:        func(in *planting.Input) { in.Today.Ground = planting.GroundWaterlogged },
 		planting.RefusedStandingWater: func(in *planting.Input) { in.Spot.WaterEntering = true },
@@ -36,7 +37,6 @@ func TestWhatNoSignatureReplaces(t *testing.T) {
 
 // The same table: what an advisor signs for, with a reason.
 func TestWhatAnAdvisorSignsFor(t *testing.T) {
-	near, far := 9.9, 10.0
 	for name, c := range map[string]struct {
 		spoil func(*planting.Input)
 		stop  planting.Stop
@@ -47,9 +47,6 @@ func TestWhatAnAdvisorSignsFor(t *testing.T) {
 		"no water, no dry weeks":         {func(in *planting.Input) { in.Spot.Water, in.Spot.SummerDeficitMM = ground.WaterNone, ptr(50.0) }, "no-water", false},
 		"no water, nobody knows how dry": {func(in *planting.Input) { in.Spot.Water, in.Spot.SummerDeficitMM = ground.WaterNone, nil }, "no-water", true},
 		"paving from the first day":      {func(in *planting.Input) { in.Standing.MeetsAtOnce = []ground.Neighbour{ground.NeighbourPaving} }, "meets-at-once", true},
-		"tall beside a line":             {func(in *planting.Input) { in.Standing.LineM, in.Tree.HeightM = &near, 2.5 }, "line-near", true},
-		"small beside a line":            {func(in *planting.Input) { in.Standing.LineM, in.Tree.HeightM = &near, 2.4 }, "line-near", false},
-		"tall, away from the line":       {func(in *planting.Input) { in.Standing.LineM, in.Tree.HeightM = &far, 4 }, "line-near", false},
 		"heavy": {func(in *planting.Input) {
 			in.Tree.Form, in.Tree.BallDiameterMM, in.Tree.BallHeightMM = stock.Balled, 700, 450
 		}, "rigging", true},
@@ -60,8 +57,55 @@ func TestWhatAnAdvisorSignsFor(t *testing.T) {
 		require.Empty(t, p.Refused, name)
 		assert.Equal(t, c.stops, slices.Contains(p.Stops, c.stop), "%s: %v", name, p.Stops)
 	}
-	assert.Nil(t, planting.FindOut(rules.House{}, planting.Standing{Unknown: []fit.Factor{fit.Heat, fit.Room}}))
-	assert.Len(t, planting.FindOut(rules.House{}, planting.Standing{Unknown: []fit.Factor{fit.Heat, fit.Room, fit.Wind}}), 3)
+}
+
+// planting.md: tall stock in a place within 10 m of a line waits for its owner's written answer; no signature stands for it.
+func TestTallStockNearALineWaitsForItsOwner(t *testing.T) {
+	for name, c := range map[string]struct {
+		away, height float64
+		answered     bool
+		keep         *float64
+		waits        bool
+		wording      string
+	}{
+		"tall, near":           {9.9, 2.5, false, nil, true, "near"},
+		"tall, near, answered": {9.9, 2.5, true, nil, false, "near"},
+		"answered with 4 m":    {9.9, 2.5, true, ptr(4.0), false, "owner"},
+		"small, near":          {9.9, 2.4, false, nil, false, "near"},
+		"tall, away":           {10, 4, false, nil, false, ""},
+	} {
+		in := planInput()
+		in.Spot.OverheadLine, in.Tree.HeightM = true, c.height
+		in.Standing = planting.Standing{LineM: &c.away, LineAnswered: c.answered, LineKeepM: c.keep}
+		p := planOf(t, rules.House{}, in)
+		require.Empty(t, p.Refused, name)
+		assert.Equal(t, c.waits, len(p.First) > 0, name)
+		assert.Equal(t, c.wording, step(p, "overhead").Choice, name)
+		if c.keep != nil {
+			assert.InDelta(t, 4, step(p, "overhead").Values["keep"].Value, 0)
+		}
+	}
+}
+
+// A sheet on three unknown factors is a guess: a draft with what to find out.
+func TestTooMuchUnknownIsNoSheet(t *testing.T) {
+	in := planInput()
+	in.Standing.Unknown = []fit.Factor{fit.Heat, fit.Room}
+	assert.Nil(t, planOf(t, rules.House{}, in).FindOut)
+	in.Standing.Unknown = append(in.Standing.Unknown, fit.Wind)
+	assert.Len(t, planOf(t, rules.House{}, in).FindOut, 3)
+}
+
+// What the match and the room say is read once: gates are signed for, a line never, and a line beside a kind of unknown size holds it back.
+func TestStandingOfMatchAndRoom(t *testing.T) {
+	zero, later := 0, 7
+	room := &ground.RoomResult{Obstacles: []ground.Meeting{{Kind: ground.NeighbourPaving, FirstYear: &zero}, {Kind: ground.NeighbourWall, FirstYear: &zero}, {Kind: ground.NeighbourDrain, FirstYear: &later}}}
+	near := []ground.Obstacle{{Kind: ground.NeighbourLine, DistanceM: ptr(8.0)}, {Kind: ground.NeighbourLine, DistanceM: ptr(5.0)}}
+	r := fit.Result{ExcludedBy: []fit.Factor{fit.Cold, fit.Room}, Unknown: []fit.Factor{fit.Heat}}
+	assert.Equal(t, planting.Standing{Excluded: []fit.Factor{fit.Cold}, Unknown: []fit.Factor{fit.Heat}, MeetsLine: true, LineM: ptr(5.0), MeetsAtOnce: []ground.Neighbour{ground.NeighbourPaving}},
+		planting.StandingOf(r, fit.Site{MeetsLine: true}, room, near))
+	assert.True(t, planting.StandingOf(fit.Result{}, fit.Site{}, nil, near).LineUnknown)
+	assert.False(t, planting.StandingOf(fit.Result{}, fit.Site{}, nil, nil).LineUnknown)
 }
 
 // A ball of more than 150 kg, as it must be lifted, is a contractor's: no caution speaks of two people, and its step comes first.

@@ -83,11 +83,12 @@ func (ConflictCode) All() []ConflictCode {
 type Refusal string
 
 // Why nothing is planted, whoever signs: water stands there, the ball would sink with the loosened base, the tree would reach an
-// overhead line, its bare roots are spent, the day is none to plant on, or the ground is too steep for it.
+// overhead line, or nobody knows whether it will, its bare roots are spent, the day is none to plant on, or the ground is too steep for it.
 const (
 	RefusedStandingWater Refusal = "standing-water"
 	RefusedLooseBase     Refusal = "loose-base"
 	RefusedMeetsLine     Refusal = "meets-line"
+	RefusedLineUnknown   Refusal = "line-unknown"
 	RefusedClockSpent    Refusal = "clock-spent"
 	RefusedWindow        Refusal = "window-no"
 	RefusedTooSteep      Refusal = "too-steep"
@@ -95,5 +96,5 @@ const (
 
 // All lists them.
 func (Refusal) All() []Refusal {
-	return []Refusal{RefusedStandingWater, RefusedLooseBase, RefusedMeetsLine, RefusedClockSpent, RefusedWindow, RefusedTooSteep}
+	return []Refusal{RefusedStandingWater, RefusedLooseBase, RefusedMeetsLine, RefusedLineUnknown, RefusedClockSpent, RefusedWindow, RefusedTooSteep}
 }

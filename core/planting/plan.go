@@ -145,6 +145,8 @@ type Plan struct {
 	Assumed    []string          `json:"assumed"`
 	Troubles   []Trouble         `json:"troubles"`
 	Stops      []Stop            `json:"stops" doc:"what an advisor must sign for before the sheet is issued"`
+	First      []Need            `json:"first,omitempty" doc:"what must be on record before the sheet is issued, whoever signs"`
+	FindOut    []fit.Factor      `json:"find_out,omitempty" doc:"what nobody knows, when it is too much for a sheet"`
 	Locked     bool              `json:"locked" doc:"services are not marked: nobody digs"`
 	Schools    map[string]string `json:"schools"`
 	// Idle are the steps whose chosen school changes nothing here.
@@ -176,11 +178,8 @@ func plan(h rules.House, in Input) (Plan, error) {
 	for step, school := range h.Chosen() {
 		p.Schools[string(step)] = school
 	}
-	class := ground.DrainageStanding
-	if !in.Spot.WaterEntering {
-		class = ground.DrainageClass(h, Scale(h, in.Kind), in.Spot.Drain300Min)
-	}
-	p.Drainage = fit.RaisedDrainage(class, in.Spot.RaiseMM)
+	p.Drainage, _ = BedDrainage(h, in.Kind, in.Spot)
+	stand := CanStand(h, in, p.Drainage)
 	p.Load = stock.Weigh(h, in.Tree.Form, in.Tree.BallDiameterMM, in.Tree.BallHeightMM, in.Tree.medium(), stock.Public)
 	var err error
 	if p.Window, err = Window(h, windowInput(h, in)); err != nil {
@@ -194,8 +193,8 @@ func plan(h rules.House, in Input) (Plan, error) {
 	if p.Hole.Refused != "" {
 		return p.refuse(p.Hole.Refused), nil
 	}
-	if why := refusal(h, in); why != "" {
-		return p.refuse(why), nil
+	if stand.Never != "" {
+		return p.refuse(stand.Never), nil
 	}
 	if p.Window.Status == WindowNo {
 		out := p.refuse(RefusedWindow)
@@ -223,7 +222,7 @@ func plan(h rules.House, in Input) (Plan, error) {
 		return Plan{}, err
 	}
 	p.Conflicts = conflicts(h, in, p)
-	p.Stops = stops(h, in, p)
+	p.Stops, p.First, p.FindOut = stops(h, stand, p), stand.First, stand.FindOut
 	p.Numbers = numbers(h, in, p)
 	p.Quantities = quantities(h, in, p)
 	p.Steps = steps(h, in, p)

@@ -49,9 +49,7 @@ func steps(h rules.House, in Input, p Plan) []Step {
 	l := &stepList{locked: p.Locked}
 	l.add("services", nil, "hand-spade-near-marks")
 	l.add("window", nil, windowCautions(h, in)...).Choice = string(p.Window.Status)
-	if in.Spot.OverheadLine {
-		l.add("overhead", nil, "overhead-line")
-	}
+	overheadStep(l, h, in)
 	if n := in.Tree.Count; n > 1 {
 		l.add("bundle", map[string]Measure{"count": {float64(n), ""}})
 	}
@@ -186,6 +184,21 @@ func treeSteps(l *stepList, h rules.House, in Input, p Plan) {
 	l.add("plumb", nil)
 	if choice, any := in.Tree.Found.wrapping(); form == stock.Balled && any {
 		l.add("unwrap", nil, "knife-away").Choice = choice
+	}
+}
+
+// overheadStep: the distance that the line's owner set, else the house's; where the place itself lies nearer, by hand only.
+func overheadStep(l *stepList, h rules.House, in Input) {
+	if !in.Spot.OverheadLine {
+		return
+	}
+	keep := Measure{h.Value(rules.PlanLineNear), "m"}
+	s := l.add("overhead", map[string]Measure{"keep": keep}, "overhead-line")
+	switch given := in.Standing.LineKeepM; {
+	case in.Standing.LineAnswered && given != nil:
+		s.Choice, s.Values["keep"] = "owner", Measure{*given, "m"}
+	case nearLine(h, in.Standing):
+		s.Choice = "near"
 	}
 }
 

@@ -25,6 +25,12 @@ func Input(t *rapid.T) planting.Input {
 	if rapid.IntRange(0, 9).Draw(t, "against it") == 0 {
 		in.Standing.MeetsLine, in.Standing.ClockSpent = yes(t, "meets a line"), yes(t, "spent")
 	}
+	if in.Spot.OverheadLine = yes(t, "a line"); in.Spot.OverheadLine {
+		in.Standing.LineM, in.Standing.LineAnswered = ptr(rapid.Float64Range(1, 20).Draw(t, "line")), yes(t, "its owner answered")
+		if in.Standing.LineAnswered && yes(t, "with a distance") {
+			in.Standing.LineKeepM = ptr(rapid.Float64Range(1, 10).Draw(t, "keeps"))
+		}
+	}
 	return in
 }
 

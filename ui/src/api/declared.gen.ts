@@ -79,6 +79,8 @@ export const stales = {
   'take-back-spot': ['list-spots', 'see-spot', 'match', 'plan', 'today', 'see-mendings'],
   'take-back-marking': ['list-spots', 'see-spot', 'match', 'plan', 'today', 'see-mendings', 'see-sheet'],
   'take-back-drainage': ['list-spots', 'see-spot', 'match', 'plan', 'today', 'see-mendings', 'see-sheet'],
+  'record-line-answer': ['list-spots', 'see-spot', 'match', 'plan', 'today'],
+  'take-back-line-answer': ['list-spots', 'see-spot', 'match', 'plan', 'today', 'see-mendings', 'see-sheet'],
   'record-marking': ['list-spots', 'see-spot', 'match', 'plan', 'today'],
   'record-drainage': ['list-spots', 'see-spot', 'match', 'plan', 'today'],
   'issue-sheet': [
@@ -277,10 +279,12 @@ export const plantingConflictCode = ['proud-against-dry', 'basin-against-wet'] a
 export const plantingFlareSchool = ['level', 'slight', 'proud'] as const
 export const plantingGround = ['workable', 'frozen', 'waterlogged'] as const
 export const plantingHabit = ['tree', 'shrub'] as const
+export const plantingNeed = ['line-owner'] as const
 export const plantingRefusal = [
   'standing-water',
   'loose-base',
   'meets-line',
+  'line-unknown',
   'clock-spent',
   'window-no',
   'too-steep',
@@ -348,7 +352,6 @@ export const plantingStop = [
   'fit-soil',
   'no-water',
   'meets-at-once',
-  'line-near',
   'contractor',
   'rigging',
 ] as const

@@ -1412,6 +1412,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/spots/{id}/line-answers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["record-line-answer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/spots/{id}/line-answers/{record}/taken-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["take-back-line-answer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/spots/{id}/markings": {
         parameters: {
             query?: never;
@@ -2650,6 +2682,8 @@ export interface components {
             /** Format: int64 */
             dryness: number | null;
             dryness_text: string;
+            has_line: boolean;
+            line_answer: components["schemas"]["GroundAnswered"];
             /** @description the record that holds today; null: nobody digs */
             marked: components["schemas"]["GroundMarked"];
             missing: components["schemas"]["Sentence"][];
@@ -2659,6 +2693,15 @@ export interface components {
             slope_text: string;
             soil: components["schemas"]["GroundTextureResult"];
             soil_text: string;
+        };
+        GroundAnswered: {
+            answer: string;
+            answered_on: string;
+            id: string;
+            /** Format: double */
+            keep_m: number | null;
+            owner: string;
+            reference: string;
         };
         GroundChange: {
             climate: components["schemas"]["ClimateFacts"];
@@ -2742,6 +2785,18 @@ export interface components {
             /** Format: double */
             hole_width_mm: number;
             readings: components["schemas"]["GroundReading"][];
+        };
+        GroundNewLineAnswer: {
+            /** @description what they allow and ask for */
+            answer: string;
+            answered_on: string;
+            /**
+             * Format: double
+             * @description the distance that they set; not given is not told
+             */
+            keep_m?: number;
+            owner: string;
+            reference: string;
         };
         GroundNewMarking: {
             expires_on: string;
@@ -3301,6 +3356,7 @@ export interface components {
             text: string;
         };
         MatchCandidate: {
+            against: components["schemas"]["Sentence"][];
             botanical: string;
             cautions: string[];
             common: string;
@@ -3337,6 +3393,7 @@ export interface components {
             value: number | null;
         };
         MatchKind: {
+            against: components["schemas"]["Sentence"][];
             botanical: string;
             cautions: string[];
             common: string;
@@ -3697,6 +3754,8 @@ export interface components {
             /** Format: double */
             value: number;
         };
+        /** @enum {string} */
+        PlantingNeed: "line-owner";
         PlantingNumber: {
             /** @description withheld until services are marked */
             digs: boolean;
@@ -3724,6 +3783,10 @@ export interface components {
             /** Format: int64 */
             days_to_next: number | null;
             drainage: components["schemas"]["GroundDrainage"];
+            /** @description what nobody knows, when it is too much for a sheet */
+            find_out?: components["schemas"]["FitFactor"][];
+            /** @description what must be on record before the sheet is issued, whoever signs */
+            first?: components["schemas"]["PlantingNeed"][];
             hole: components["schemas"]["PlantingHoleResult"];
             idle?: components["schemas"]["RulesStep"][];
             load: components["schemas"]["StockLoad"];
@@ -3758,7 +3821,7 @@ export interface components {
             code: string;
         };
         /** @enum {string} */
-        PlantingRefusal: "standing-water" | "loose-base" | "meets-line" | "clock-spent" | "window-no" | "too-steep";
+        PlantingRefusal: "standing-water" | "loose-base" | "meets-line" | "line-unknown" | "clock-spent" | "window-no" | "too-steep";
         PlantingRuleUsed: {
             key: components["schemas"]["RulesKey"];
             /** Format: double */
@@ -3862,11 +3925,15 @@ export interface components {
             clock_spent?: boolean;
             /** @description gates of the match that exclude the kind here */
             excluded?: components["schemas"]["FitFactor"][];
+            line_answered?: boolean;
+            /** Format: double */
+            line_keep_m?: number;
             /**
              * Format: double
              * @description distance of the nearest overhead line
              */
             line_m?: number;
+            line_unknown?: boolean;
             /** @description what is too near from the first day */
             meets_at_once?: components["schemas"]["GroundNeighbour"][];
             meets_line?: boolean;
@@ -3888,7 +3955,7 @@ export interface components {
         /** @enum {string} */
         PlantingStepCode: "services" | "window" | "overhead" | "bundle" | "clear-grass" | "shelf" | "dig" | "widen" | "slot" | "rough-sides" | "pad" | "firm-base" | "half-fill-test" | "rig" | "soak-if-dry" | "unpot" | "labels-off" | "clear-flare" | "see-flare" | "trim-roots" | "check-hole" | "cone" | "set" | "lay-in-slot" | "contour" | "stick" | "graft" | "turn" | "plumb" | "unwrap" | "feed" | "backfill" | "mound" | "finish" | "basin" | "water" | "compost" | "mulch" | "no-stake" | "stake" | "sun-paint" | "shade" | "look-again";
         /** @enum {string} */
-        PlantingStop: "fit-cold" | "fit-heat" | "fit-light" | "fit-drainage" | "fit-ph" | "fit-drought" | "fit-room" | "fit-chill" | "fit-pollination" | "fit-wind" | "fit-soil" | "no-water" | "meets-at-once" | "line-near" | "contractor" | "rigging";
+        PlantingStop: "fit-cold" | "fit-heat" | "fit-light" | "fit-drainage" | "fit-ph" | "fit-drought" | "fit-room" | "fit-chill" | "fit-pollination" | "fit-wind" | "fit-soil" | "no-water" | "meets-at-once" | "contractor" | "rigging";
         PlantingToday: {
             buds: components["schemas"]["StockBuds"];
             /** Format: int64 */
@@ -4221,6 +4288,7 @@ export interface components {
         SheetsPlanned: {
             common: string;
             customer: string;
+            first: components["schemas"]["Sentence"][];
             fit: components["schemas"]["MatchCandidate"];
             input: components["schemas"]["PlantingInput"];
             open: string[];
@@ -8428,6 +8496,83 @@ export interface operations {
         };
     };
     "take-back-drainage": {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description sent twice, it happens once */
+                "Idempotency-Key": string;
+            };
+            path: {
+                id: string;
+                record: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GroundTakenBack"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GroundPage"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "record-line-answer": {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description sent twice, it happens once */
+                "Idempotency-Key": string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GroundNewLineAnswer"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GroundPage"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "take-back-line-answer": {
         parameters: {
             query?: never;
             header: {

@@ -49,6 +49,17 @@ export function MendPart({ spot }: { spot: Spot }) {
       ),
     { puts },
   )
+  const answer = useDeed(
+    'take-back-line-answer',
+    (reason: string, key: string) =>
+      ask(
+        client.POST('/api/v1/spots/{id}/line-answers/{record}/taken-back', {
+          params: { path: { ...path, record: spot.reading.line_answer?.id ?? '' }, header: head(key) },
+          body: { reason },
+        }),
+      ),
+    { puts },
+  )
   const drainage = useDeed(
     'take-back-drainage',
     (reason: string, key: string) =>
@@ -60,7 +71,7 @@ export function MendPart({ spot }: { spot: Spot }) {
       ),
     { puts, done: () => void cache.invalidateQueries({ queryKey: puts() }) },
   )
-  const error = beside.error ?? customer.error ?? spotBack.error ?? marking.error ?? drainage.error
+  const error = beside.error ?? customer.error ?? spotBack.error ?? marking.error ?? answer.error ?? drainage.error
   return (
     <section aria-label={t('mend.title')} className="grid gap-2">
       <h2 className="border-ink border-b-2 pb-1 text-xl">{t('mend.title')}</h2>
@@ -98,6 +109,14 @@ export function MendPart({ spot }: { spot: Spot }) {
           onDo={(reason) => marking.mutate(reason)}
         />
       )}
+      {spot.reading.line_answer && (
+        <WithReason
+          label={t('mend.line-answer')}
+          about={t('mend.line-answer.about')}
+          pending={answer.isPending}
+          onDo={(reason) => answer.mutate(reason)}
+        />
+      )}
       {spot.tests.length > 0 && (
         <WithReason
           label={t('mend.drainage')}
@@ -118,6 +137,7 @@ export function MendPart({ spot }: { spot: Spot }) {
         </p>
       )}
       <Mended what="marking" id={spot.id} />
+      <Mended what="line-answer" id={spot.id} />
       <Mended what="drainage" id={spot.id} />
     </section>
   )

@@ -2,7 +2,7 @@ import { useMutation } from '@tanstack/react-query'
 import { useRef } from 'react'
 import { useForm } from 'react-hook-form'
 import { useTranslation } from 'react-i18next'
-import { ask, client, newKey, Problem, type Spot } from '../api/client'
+import { ask, client, newKey, Problem, type Schemas, type Spot } from '../api/client'
 import { FieldFault, sayProblem } from '../parts/states'
 import { useSettings } from '../words/settings'
 import { Part } from './parts'
@@ -12,7 +12,7 @@ type Form = {
   marked_by: string
   marked_on: string
   expires_on: string
-  private_lines: 'none' | 'marked'
+  private_lines: '' | 'none' | 'marked'
 }
 
 /** Services first: without a marking record no digging step opens, the drainage hole included. */
@@ -25,9 +25,9 @@ export function Services({ spot, may, onSaved }: { spot: Spot; may: boolean; onS
     defaultValues: {
       reference: '',
       marked_by: '',
-      marked_on: new Date().toISOString().slice(0, 10),
+      marked_on: '',
       expires_on: '',
-      private_lines: 'none',
+      private_lines: '',
     },
   })
   const record = useMutation({
@@ -35,7 +35,7 @@ export function Services({ spot, may, onSaved }: { spot: Spot; may: boolean; onS
       ask(
         client.POST('/api/v1/spots/{id}/markings', {
           params: { path: { id: spot.id }, header: { 'Idempotency-Key': key.current } },
-          body,
+          body: body as Schemas['GroundNewMarking'],
         }),
       ),
     onSuccess: (saved) => {
@@ -62,6 +62,33 @@ export function Services({ spot, may, onSaved }: { spot: Spot; may: boolean; onS
       {fault(name) && <p className="mt-1 rounded bg-paper px-2 font-semibold text-oxblood text-sm">{fault(name)}</p>}
     </div>
   )
+  const entry = (
+    <form className="grid grid-cols-1 gap-3 sm:grid-cols-2" onSubmit={form.handleSubmit((f) => record.mutate(f))}>
+      {input('reference')}
+      {input('marked_by')}
+      {input('marked_on', 'date')}
+      {input('expires_on', 'date')}
+      <label className="block">
+        <span className="mb-1 block font-semibold text-sm">{t('marking.private_lines')}</span>
+        <select className="field !text-ink" {...form.register('private_lines')}>
+          <option value="">{t('marking.private_lines.open')}</option>
+          <option value="none">{t('marking.private_lines.none')}</option>
+          <option value="marked">{t('marking.private_lines.marked')}</option>
+        </select>
+        {fault('private_lines') && (
+          <p className="mt-1 rounded bg-paper px-2 font-semibold text-oxblood text-sm">{fault('private_lines')}</p>
+        )}
+      </label>
+      <button type="submit" className="deed self-end" disabled={record.isPending}>
+        {t('marking.record')}
+      </button>
+      {record.error && !(record.error instanceof Problem && record.error.errors.length) && (
+        <div className="rounded bg-paper px-3">
+          <FieldFault text={sayProblem(record.error, t)} />
+        </div>
+      )}
+    </form>
+  )
   if (marked)
     return (
       <Part title={t('services.title')}>
@@ -70,6 +97,12 @@ export function Services({ spot, may, onSaved }: { spot: Spot; may: boolean; onS
           {t(`services.private.${marked.private_lines}`)}
         </p>
         <p className="border-ink border-l-4 pl-3">{t('services.near')}</p>
+        {may && (
+          <details className="rounded-xl bg-night px-4 text-white">
+            <summary className="min-h-11 cursor-pointer py-2.5 font-semibold">{t('services.another')}</summary>
+            <div className="pb-4">{entry}</div>
+          </details>
+        )}
       </Part>
     )
   return (
@@ -78,29 +111,7 @@ export function Services({ spot, may, onSaved }: { spot: Spot; may: boolean; onS
         {t('services.unmarked')}
       </h2>
       <p className="mb-4">{t('services.unmarked.more')}</p>
-      {may && (
-        <form className="grid grid-cols-1 gap-3 sm:grid-cols-2" onSubmit={form.handleSubmit((f) => record.mutate(f))}>
-          {input('reference')}
-          {input('marked_by')}
-          {input('marked_on', 'date')}
-          {input('expires_on', 'date')}
-          <label className="block">
-            <span className="mb-1 block font-semibold text-sm">{t('marking.private_lines')}</span>
-            <select className="field !text-ink" {...form.register('private_lines')}>
-              <option value="none">{t('marking.private_lines.none')}</option>
-              <option value="marked">{t('marking.private_lines.marked')}</option>
-            </select>
-          </label>
-          <button type="submit" className="deed self-end" disabled={record.isPending}>
-            {t('marking.record')}
-          </button>
-          {record.error && !(record.error instanceof Problem && record.error.errors.length) && (
-            <div className="rounded bg-paper px-3">
-              <FieldFault text={sayProblem(record.error, t)} />
-            </div>
-          )}
-        </form>
-      )}
+      {may && entry}
     </section>
   )
 }

@@ -11,6 +11,7 @@ import { useKept } from '../parts/use-kept'
 import { named } from '../words/named'
 import { ClimatePart } from './climate-part'
 import { DrainageHole } from './drainage-hole'
+import { LineOwner } from './line-owner'
 import { MendPart } from './mend-part'
 import { AirPart, RoomPart, SoilPart } from './parts'
 import { Services } from './services'
@@ -81,6 +82,7 @@ function SpotForm({ spot, who }: { spot: Spot; who: Person }) {
           <SoilPart {...parts} />
           <AirPart {...parts} />
           <RoomPart {...parts} />
+          <LineOwner spot={spot} may={may} />
           <ClimatePart {...parts} />
         </fieldset>
         {may && <MendPart spot={spot} />}

@@ -127,9 +127,14 @@ function Kind({ kind: c, spotId, open }: { kind: Schemas['MatchKind']; spotId: s
           </span>
           <span>
             <span className="answer block text-xl">{c.common}</span>
+            {c.against.map((each) => (
+              <span key={each.code} className="block font-semibold text-oxblood">
+                {each.text}
+              </span>
+            ))}
             <span className="block">
               {c.word}
-              {c.limiting && ` · ${c.limiting}`}
+              {c.limiting && c.mark !== 'excluded' && ` · ${c.limiting}`}
             </span>
             {limiting && <span className="block text-soft text-sm">{limiting.text}</span>}
           </span>

@@ -89,6 +89,18 @@ export function PlanPage({ spotId, tag, who }: { spotId: string; tag: string; wh
       danger={locked ? t('plan.locked') : undefined}
     >
       <div className="grid gap-4">
+        {p.first.length > 0 && !refused && (
+          <div className="grid gap-2 rounded-xl border-2 border-oxblood p-3">
+            {p.first.map((f) => (
+              <p key={f.code} className="font-semibold text-oxblood">
+                {f.text}
+              </p>
+            ))}
+            <Link href={`/ground/${spotId}`} className="quiet justify-self-start no-underline">
+              {t('plan.to-ground')}
+            </Link>
+          </div>
+        )}
         {p.stops.length > 0 && !refused && (
           <div className="rounded-xl border-2 border-oxblood p-3">
             <p className="mb-1 font-semibold text-oxblood">{t('plan.stops')}</p>
@@ -119,7 +131,7 @@ export function PlanPage({ spotId, tag, who }: { spotId: string; tag: string; wh
             <button
               type="button"
               className="deed"
-              disabled={locked || unsigned || open || issue.isPending || plan.isFetching}
+              disabled={locked || p.first.length > 0 || unsigned || open || issue.isPending || plan.isFetching}
               onClick={() => issue.mutate(undefined)}
             >
               {issue.isPending
