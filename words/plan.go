@@ -32,7 +32,7 @@ type PlanWords struct {
 
 // WindowWords is whether today is a day to plant.
 type WindowWords struct {
-	Status  planting.WindowStatus `json:"status"`
+	Status  planting.WindowStatus `json:"status" optional:"true"`
 	Word    string                `json:"word"`
 	Reasons []string              `json:"reasons"`
 }
@@ -175,7 +175,9 @@ func (s Speaker) planHeadline(in planting.Input, p planting.Plan) (headline, why
 
 func (s Speaker) window(w planting.WindowResult) WindowWords {
 	out := WindowWords{Status: w.Status, Reasons: []string{}}
-	if w.Status != "" {
+	if w.Status == "" {
+		out.Word = s.Say("window.unasked", nil)
+	} else {
 		out.Word = s.Say("window."+string(w.Status), nil)
 	}
 	for _, r := range w.Reasons {

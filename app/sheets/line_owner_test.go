@@ -82,12 +82,16 @@ func TestMatchAndPlanNeverDisagree(t *testing.T) {
 		w.SaveLook(tags[kind], SoundLook())
 	}
 	for name, change := range map[string]func(*ground.Change){
-		"as it is":       func(*ground.Change) {},
-		"steep":          func(s *ground.Change) { s.Ground.Sloping, s.Ground.SlopeFallMM, s.Ground.SlopeOverM = true, Ptr(900.0), Ptr(1.0) },
-		"under a line":   func(s *ground.Change) { s.Ground.Obstacles = []core.Obstacle{line(2, 6)} },
-		"far line":       func(s *ground.Change) { s.Ground.Obstacles = []core.Obstacle{line(9.5, 9)} },
-		"far too cold":   func(s *ground.Change) { s.Climate.MinC = Ptr(-45.0) },
-		"on the paving":  func(s *ground.Change) { s.Ground.Obstacles = []core.Obstacle{{Kind: core.NeighbourPaving, DistanceM: Ptr(0.4)}} },
+		"as it is": func(*ground.Change) {},
+		"steep": func(s *ground.Change) {
+			s.Ground.Sloping, s.Ground.SlopeFallMM, s.Ground.SlopeOverM = true, Ptr(900.0), Ptr(1.0)
+		},
+		"under a line": func(s *ground.Change) { s.Ground.Obstacles = []core.Obstacle{line(2, 6)} },
+		"far line":     func(s *ground.Change) { s.Ground.Obstacles = []core.Obstacle{line(9.5, 9)} },
+		"far too cold": func(s *ground.Change) { s.Climate.MinC = Ptr(-45.0) },
+		"on the paving": func(s *ground.Change) {
+			s.Ground.Obstacles = []core.Obstacle{{Kind: core.NeighbourPaving, DistanceM: Ptr(0.4)}}
+		},
 		"dry, no water":  func(s *ground.Change) { s.Ground.Water, s.Climate.SummerDeficitMM = core.WaterNone, Ptr(260.0) },
 		"in deep shade":  func(s *ground.Change) { s.Ground.SunH = Ptr(0.5) },
 		"nobody's light": func(s *ground.Change) { s.Ground.SunH, s.Climate.MinC = nil, nil },

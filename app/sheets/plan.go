@@ -45,7 +45,8 @@ func (a PlanAsk) open() []string {
 }
 
 func (a PlanAsk) today(day time.Time) planting.Today {
-	return planting.Today{DayOfYear: care.DayOf(day), HighC: orElse(a.HighC, 8), Ground: cmp.Or(a.Ground, planting.GroundWorkable), Buds: cmp.Or(a.Buds, stock.BudsDormant)}
+	return planting.Today{DayOfYear: care.DayOf(day), HighC: orElse(a.HighC, 8), Ground: cmp.Or(a.Ground, planting.GroundWorkable), Buds: cmp.Or(a.Buds, stock.BudsDormant),
+		Unasked: a.HighC == nil || a.Ground == "" || a.Buds == ""}
 }
 
 // planned is a plan with the records it was made of.

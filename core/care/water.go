@@ -77,7 +77,7 @@ func (l *list) water(f Facts) {
 		spring := f.next(f.springDay(), at.AddDate(0, 0, -8))
 		rule("water-dormant", at, spring, winter)
 		from := spring
-		if from.Before(at) {
+		if from.Before(at) && from.Before(f.Planted) {
 			from = at
 		}
 		autumn := f.next(f.autumnDay(), from)

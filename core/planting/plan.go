@@ -101,6 +101,9 @@ type Today struct {
 	HighC     float64    `json:"high_c" minimum:"-60" maximum:"60"`
 	Ground    Ground     `json:"ground"`
 	Buds      stock.Buds `json:"buds"`
+	// Unasked is a day of which nobody told the ground, the air and the buds yet: what stands here is taken, and the plan says nothing of
+	// the day but that it is none to plant on.
+	Unasked bool `json:"unasked,omitempty"`
 }
 
 // Input is everything a plan is made of; a sheet keeps it.
@@ -200,6 +203,9 @@ func plan(h rules.House, in Input) (Plan, error) {
 		out := p.refuse(RefusedWindow)
 		out.DaysToNext = daysToNext(h, in)
 		return out, nil
+	}
+	if in.Today.Unasked {
+		p.Window = WindowResult{Reasons: []WindowReason{}}
 	}
 	p.BallWidth = in.Tree.BallDiameterMM
 	p.Berm, p.BermMM = berm(h, in.Spot), h.Value(rules.BasinBerm)

@@ -279,3 +279,15 @@ func TestWhatTheCheckFoundGoesAlong(t *testing.T) {
 	in.Tree.Found.GraftMM = ptr(80.0)
 	assert.Empty(t, step("graft").Choice)
 }
+
+// Of a day that nobody told of the plan says nothing but that it is none: no "fine" that was not asked for, no caution for heat or frost.
+func TestADayThatNobodyToldOf(t *testing.T) {
+	in := planInput()
+	in.Today.Unasked, in.Today.HighC = true, -3
+	p := planOf(t, rules.House{}, in)
+	assert.Empty(t, p.Window.Status)
+	assert.Empty(t, step(p, "window").Choice)
+	assert.Empty(t, step(p, "window").Cautions)
+	in.Tree.Form, in.Today.DayOfYear = stock.BareRoot, 200
+	assert.Equal(t, planting.RefusedWindow, planOf(t, rules.House{}, in).Refused, "in leaf it is none, whatever the day is like")
+}

@@ -93,6 +93,7 @@ func steps(h rules.House, in Input, p Plan) []Step {
 func windowCautions(h rules.House, in Input) []Caution {
 	out := append([]Caution{}, in.Kind.Cautions...)
 	switch {
+	case in.Today.Unasked:
 	case in.Today.HighC >= h.Value(rules.PlanHeatStop):
 		out = append(out, "heat-stop")
 	case in.Today.HighC <= h.Value(rules.PlanColdStop):

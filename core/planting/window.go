@@ -33,7 +33,7 @@ type WindowInput struct {
 
 // WindowResult says whether today is a day to plant: best, fine, risky or no.
 type WindowResult struct {
-	Status  WindowStatus   `json:"status"`
+	Status  WindowStatus   `json:"status" optional:"true"`
 	Reasons []WindowReason `json:"reasons"`
 }
 

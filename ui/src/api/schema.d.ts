@@ -3963,6 +3963,7 @@ export interface components {
             ground: components["schemas"]["PlantingGround"];
             /** Format: double */
             high_c: number;
+            unasked?: boolean;
         };
         PlantingTree: {
             /**
@@ -4043,7 +4044,7 @@ export interface components {
         PlantingWindowReason: "ground-frozen" | "ground-waterlogged" | "not-dormant" | "not-cool" | "winter-drying" | "summer" | "late-but-dormant" | "autumn-hazard" | "cold-limit" | "tender-before-last-frost" | "in-leaf" | "buds-swelling" | "heat";
         PlantingWindowResult: {
             reasons: components["schemas"]["PlantingWindowReason"][];
-            status: components["schemas"]["PlantingWindowStatus"];
+            status: components["schemas"]["PlantingWindowStatus"] | "";
         };
         /** @enum {string} */
         PlantingWindowStatus: "best" | "fine" | "risky" | "no";
@@ -4907,7 +4908,7 @@ export interface components {
         WordsUnits: "metric" | "us";
         WordsWindowWords: {
             reasons: string[];
-            status: components["schemas"]["PlantingWindowStatus"];
+            status: components["schemas"]["PlantingWindowStatus"] | "";
             word: string;
         };
         WorkHeld: {
