@@ -15,6 +15,7 @@ import (
 	"sedum/app/journeys"
 	"sedum/app/labels"
 	"sedum/app/lots"
+	"sedum/app/many"
 	"sedum/app/match"
 	"sedum/app/measures"
 	"sedum/app/mending"
@@ -24,6 +25,7 @@ import (
 	"sedum/app/rules"
 	"sedum/app/sheets"
 	"sedum/app/space"
+	"sedum/app/stocktake"
 	"sedum/app/today"
 	"sedum/app/work"
 	"sedum/app/yard"
@@ -78,6 +80,8 @@ func New(d *kernel.Database, s Settings) *kernel.Kernel {
 				photos.Capability(),
 				journeys.Capability(),
 				bench.Capability(bench.Bench{Clocks: clocks, Held: sheets.Holds}),
+				many.Capability(),
+				stocktake.Capability(),
 				lots.Capability(lots.Lots{Clocks: clocks}),
 				work.Capability(),
 				growers.Capability(),

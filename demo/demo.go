@@ -166,6 +166,9 @@ func (l *loader) takeInAt(grower string, arrived time.Time, packing stock.Packin
 		if lot.Sizing == "" {
 			lot.Sizing = stock.SizingCaliper
 		}
+		if lot.Grafted == nil && lot.Rootstock == "" && lot.Propagation == "" {
+			lot.Grafted = new(bool) // their growers state that they stand on their own roots
+		}
 		lot.Bundle = max(1, lot.Bundle)
 		if lot.Sensitivity == "" {
 			lot.Sensitivity = stock.SensitivityAverage

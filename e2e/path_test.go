@@ -108,7 +108,11 @@ func TestFromThePotToTheSheet(t *testing.T) {
 	counter.sees("Locked until buried services are marked")
 	counter.fill("Reference of the marking", "LM-9001")
 	counter.fill("Marked by", "county locating service")
-	counter.do(chromedp.SendKeys(`#marking-expires_on`, h.Clock().AddDate(0, 0, 20).Format("01022006"), chromedp.ByQuery))
+	counter.do(chromedp.SendKeys(`#marking-marked_on`, h.Clock().Format("01022006"), chromedp.ByQuery),
+		chromedp.SendKeys(`#marking-expires_on`, h.Clock().AddDate(0, 0, 20).Format("01022006"), chromedp.ByQuery))
+	counter.press("button", "Record the marking")
+	counter.sees("Choose one of: none") // nobody asked for private lines yet, and nothing says so by itself
+	counter.do(chromedp.SendKeys(`select[name="private_lines"]`, "asked: there", chromedp.ByQuery))
 	counter.press("button", "Record the marking")
 	counter.sees("Marked: LM-9001")
 

@@ -12,7 +12,7 @@ import (
 
 	"sedum/core/care"
 	"sedum/core/planting"
-	"sedum/core/planting/plantingtest"
+	"sedum/internal/plantingtest"
 	"sedum/core/set"
 	"sedum/core/stock"
 	"sedum/words"

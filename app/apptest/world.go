@@ -211,7 +211,7 @@ func (w *World) SpotOf(customer string) ground.Page {
 // LotOf is one lot of a delivery as tests bring it in.
 func LotOf(kind string, form stock.Form, count int) arrivals.NewLot {
 	return arrivals.NewLot{Kind: kind, Count: count, Bundle: 1, LotFacts: stock.LotFacts{Form: form, Pot: stock.PotStandard, PotL: 20, BallDiameterMM: 300, BallHeightMM: 260,
-		CaliperMM: 26, HeightM: 2, Sizing: stock.SizingCaliper, Sensitivity: stock.SensitivityAverage}}
+		CaliperMM: 26, HeightM: 2, Sizing: stock.SizingCaliper, Sensitivity: stock.SensitivityAverage, Grafted: Ptr(false)}}
 }
 
 // TakeIn brings lots in and gives their numbers.

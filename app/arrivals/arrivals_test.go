@@ -68,7 +68,7 @@ func TestWhereALotComesFrom(t *testing.T) {
 	right.Origin, right.Size, right.Cultivar, right.Rootstock, right.Propagation = stock.Layer, "whip", " Quarry Lantern ", "QW 2", "layer"
 	number := w.TakeIn(right)[0]
 	lot := w.Lot(number)
-	assert.Equal(t, []any{"Quarry Lantern", "QW 2", stock.PropagationLayer, true}, []any{lot.Cultivar, lot.Rootstock, lot.Propagation, lot.Grafted})
+	assert.Equal(t, []any{"Quarry Lantern", "QW 2", stock.PropagationLayer, true}, []any{lot.Cultivar, lot.Rootstock, lot.Propagation, lot.IsGrafted()})
 	tree := w.Tree(w.TreesOf(number)[0].Tag)
 	assert.Equal(t, stock.Layer, tree.Subject.Origin)
 	assert.Equal(t, "Quince ‘Quarry Lantern’", tree.Lot.Called(tree.Lot.Common))

@@ -43,6 +43,7 @@ type Tree struct {
 	Checks  []Look            `json:"checks" doc:"newest first"`
 	NextTag string            `json:"next_tag"`
 	Bundle  int               `json:"bundle_count" doc:"trees under this tag"`
+	Place   string            `json:"place" doc:"where it was moved to; empty: with its lot"`
 	Photos  []photos.Shown    `json:"photos"`
 	Damages []journeys.Shown  `json:"damages" doc:"what journeys did, newest first"`
 	Potting []string          `json:"potting" doc:"how it is potted up, in order; empty for what stands in no pot"`
@@ -67,7 +68,7 @@ func (b Bench) page(tx *kernel.Tx, p kernel.ByTag) (Tree, error) {
 		return Tree{}, err
 	}
 	out := Tree{Tag: t.Tag, Number: t.Number, State: t.State, StateWord: yard.StateWord(tx, t.State), Version: t.Version, Lot: r.Lot.Line(),
-		Checks: []Look{}, Bundle: t.BundleCount}
+		Checks: []Look{}, Bundle: t.BundleCount, Place: t.Place}
 	out.Row, out.InRow = sampling.Rows{PerRow: r.Lot.PerRow}.Standing(t.Number)
 	if t.DueOn != nil {
 		due := t.DueOn.Format(time.DateOnly)

@@ -120,7 +120,7 @@ func subjectOf(tx *kernel.Tx, lot yard.Lot, clock stock.ClockStatus) stock.Subje
 	}
 	return stock.Subject{
 		Form: lot.Form, Habit: lot.Kind.Habit, Foliage: foliage, Pot: lot.Pot, Season: Season(tx, lot.Kind.Facts.Evergreen),
-		Covered: !lot.Kind.Facts.NotCovered, Medium: lot.Medium, Sizing: lot.Sizing, Grafted: lot.Grafted, Clock: clock, Origin: lot.Origin,
+		Covered: !lot.Kind.Facts.NotCovered, Medium: lot.Medium, Sizing: lot.Sizing, Grafted: lot.IsGrafted(), GraftUnknown: lot.Grafted == nil, Clock: clock, Origin: lot.Origin,
 		MovesBadly: lot.Kind.Facts.MovesBadly,
 	}
 }

@@ -12,7 +12,7 @@ func foundOf(r bench.Record) planting.Found {
 	c := r.Current()
 	if look := c.Readings.BareRoot; look != nil {
 		out.StrongestDeg = look.StrongestDeg
-		if r.Lot.Grafted {
+		if stock.HasGraft(c.Subject, c.Readings) {
 			out.GraftMM = look.GraftMM
 		}
 	}

@@ -106,12 +106,13 @@ type TreeRow struct {
 	PotL      float64     `json:"pot_l"`
 	Form      stock.Form  `json:"form"`
 	Bundle    int         `json:"bundle_count"`
+	Place     string      `json:"place" doc:"where it was moved to; empty: with its lot"`
 	// Spent says that it is for sale and its bare roots are spent: it is not sold. Worked out, not kept.
 	Spent bool `json:"spent" gorm:"-"`
 }
 
 // RowColumns are the columns of a TreeRow.
-const RowColumns = `t.tag, t.number, t.state, t.due_on, l.number AS lot_number, k.common, g.name AS grower, l.pot_l, l.form, t.bundle_count AS bundle`
+const RowColumns = `t.tag, t.number, t.state, t.due_on, l.number AS lot_number, k.common, g.name AS grower, l.pot_l, l.form, t.bundle_count AS bundle, t.place`
 
 // RowsOf names the chosen trees' lots, kinds and growers. Which trees and in which order is settled over the trees alone, by their
 // index, and ends with a LIMIT: so a page costs the same in a large yard. Whoever lists trees joins a table of their own inside.
@@ -150,7 +151,7 @@ func ListTrees(tx *kernel.Tx, q TreesAsk) (Trees, error) {
 			WHERE k.common LIKE ? OR k.botanical LIKE ? OR g.name LIKE ?))`)
 		args = append(args, strings.ToUpper(like), like, like, like)
 	}
-	chosen := "SELECT t.tag, t.number, t.state, t.due_on, t.bundle_count, t.lot_id FROM trees t WHERE " + strings.Join(where, " AND ") + " ORDER BY t.tag LIMIT ?"
+	chosen := "SELECT t.tag, t.number, t.state, t.due_on, t.bundle_count, t.place, t.lot_id FROM trees t WHERE " + strings.Join(where, " AND ") + " ORDER BY t.tag LIMIT ?"
 	rows, err := kernel.Rows[TreeRow](tx, "SELECT "+RowColumns+" FROM "+RowsOf(chosen)+" ORDER BY t.tag", append(args, q.Limit)...)
 	out := Trees{Trees: rows}
 	if len(rows) == q.Limit {
@@ -163,6 +164,14 @@ func ListTrees(tx *kernel.Tx, q TreesAsk) (Trees, error) {
 func ToWorkOn(tx *kernel.Tx, state stock.State, limit int) ([]TreeRow, error) {
 	const order = " ORDER BY t.due_on IS NULL, t.due_on, t.state_since, t.tag"
 	return kernel.Rows[TreeRow](tx, "SELECT "+RowColumns+" FROM "+RowsOf("SELECT t.* FROM trees t WHERE t.state = ?"+order+" LIMIT ?")+order, state, limit)
+}
+
+// RowsByTag lists trees by their tags, by lot and place.
+func RowsByTag(tx *kernel.Tx, tags []string) ([]TreeRow, error) {
+	if len(tags) == 0 {
+		return []TreeRow{}, nil
+	}
+	return kernel.Rows[TreeRow](tx, "SELECT "+RowColumns+" FROM "+RowsOf("SELECT t.* FROM trees t WHERE t.tag IN ? ORDER BY t.lot_number, t.number LIMIT ?")+" ORDER BY l.number, t.number", tags, len(tags))
 }
 
 // GrowerNames are the growers by name.

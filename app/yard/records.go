@@ -85,7 +85,9 @@ type Tree struct {
 	// BundleCount is how many trees stand under this tag; BundleOf the bundle that it was split from.
 	BundleCount int
 	BundleOf    *string
-	Version     int
+	// Place is where in the yard it was moved to, "" while it stands with its lot.
+	Place   string
+	Version int
 }
 
 // Event is a change of state that no look made: sold, sent back, reserved.

@@ -133,6 +133,11 @@ func write(tx *kernel.Tx, was, is Tree) error {
 	return recount(tx, was, is)
 }
 
+// StandAt writes where in the yard a tree was moved to. The tree is held by the caller.
+func StandAt(tx *kernel.Tx, t Tree, place string) error {
+	return kernel.ChangeOne[Tree](tx, map[string]any{"place": place, "version": t.Version + 1}, "id = ? AND version = ?", t.ID, t.Version)
+}
+
 // MoveLot moves every tree of a lot that stands in one of the states, each with its event, and says how many moved. The lot is held by
 // the caller.
 func MoveLot(tx *kernel.Tx, lot Lot, from []stock.State, to stock.State, note string) (int, error) {

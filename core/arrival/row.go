@@ -2,6 +2,7 @@ package arrival
 
 import (
 	"math"
+	"slices"
 	"strconv"
 	"strings"
 	"unicode/utf8"
@@ -71,8 +72,10 @@ func (n Note) ReadRow(i int, columns map[Column]int) (LotRow, fault.List) {
 	if price := r.number(ColumnPrice, 0, 1e6); price != nil {
 		out.PriceCents = int(math.Round(*price * 100))
 	}
-	grafted := strings.ToLower(r.text(ColumnGrafted))
-	out.Grafted = grafted != "" && grafted != "no" && grafted != "0" && grafted != "false" && grafted != "own root"
+	if grafted := strings.ToLower(r.text(ColumnGrafted)); grafted != "" {
+		is := !slices.Contains([]string{"no", "0", "false", "own root"}, grafted)
+		out.Grafted = &is
+	}
 	r.parentage(&out)
 	r.sizes(&out)
 	return out, r.faults
@@ -89,7 +92,10 @@ func (r *rowReader) parentage(out *LotRow) {
 		r.faults.Add(string(ColumnRaised), fault.NotAChoice, set.Texts[stock.Propagation]())
 	}
 	out.Propagation = how
-	out.Grafted = out.Grafted || how == stock.PropagationGraft || out.Rootstock != ""
+	if how == stock.PropagationGraft || out.Rootstock != "" {
+		yes := true
+		out.Grafted = &yes
+	}
 }
 
 func (r *rowReader) words(c Column, most int) string {

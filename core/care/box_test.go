@@ -11,7 +11,7 @@ import (
 
 	"sedum/core/care"
 	"sedum/core/planting"
-	"sedum/core/planting/plantingtest"
+	"sedum/internal/plantingtest"
 	"sedum/core/stock"
 )
 

@@ -11,7 +11,7 @@ import (
 	"sedum/core/fit"
 	"sedum/core/ground"
 	"sedum/core/planting"
-	"sedum/core/planting/plantingtest"
+	"sedum/internal/plantingtest"
 	"sedum/core/rules"
 	"sedum/core/stock"
 )

@@ -8,7 +8,7 @@ import (
 	"pgregory.net/rapid"
 
 	"sedum/core/planting"
-	"sedum/core/planting/plantingtest"
+	"sedum/internal/plantingtest"
 	"sedum/core/rules"
 	"sedum/core/stock"
 )

@@ -11,7 +11,7 @@ type Above struct {
 	Ties      Cause `json:"ties,omitempty" optional:"true" enum:"none,tight,grooved"`
 	Leaves    Cause `json:"leaves,omitempty" optional:"true" enum:"sound,light-scorch,yellow-wilting" doc:"asked while there are leaves to see"`
 	Pests     Cause `json:"pests,omitempty" optional:"true" enum:"none,isolate,notifiable"`
-	Graft     Cause `json:"graft,omitempty" optional:"true" enum:"clean,weeping,failed" doc:"asked of grafted lots; a bend at the graft is no fault"`
+	Graft     Cause `json:"graft,omitempty" optional:"true" enum:"none-seen,clean,weeping,failed" doc:"asked of grafted lots, and whether there is one where nobody stated it; a bend at the graft is no fault"`
 }
 
 // aboveTable is the table "above the line" of the handbook: what each finding brings.
@@ -23,7 +23,7 @@ var aboveTable = map[Part]map[Cause]Verdict{
 	PartTies:      {"none": Sell, "tight": Fix, "grooved": SendBack},
 	PartLeaves:    {"sound": Sell, "light-scorch": Fix, "yellow-wilting": Hold},
 	PartPests:     {"none": Sell, "isolate": Hold, "notifiable": SendBack},
-	PartGraft:     {"clean": Sell, "weeping": Hold, "failed": SendBack},
+	PartGraft:     {"none-seen": Sell, "clean": Sell, "weeping": Hold, "failed": SendBack},
 }
 
 // aboveWork is the work that a finding asks for before the tree may be sold.
@@ -45,7 +45,7 @@ func (a Above) findings(s Subject) []aboveFinding {
 		out = append(out, aboveFinding{PartLeaves, a.Leaves})
 	}
 	out = append(out, aboveFinding{PartPests, a.Pests})
-	if s.Grafted {
+	if s.Grafted || s.GraftUnknown {
 		out = append(out, aboveFinding{PartGraft, a.Graft})
 	}
 	return out
@@ -73,7 +73,11 @@ var aboveChoices = map[Part][]Cause{
 func AboveParts(s Subject) []AbovePart {
 	out := []AbovePart{}
 	for _, f := range (Above{}).findings(s) {
-		out = append(out, AbovePart{f.part, aboveChoices[f.part]})
+		found := aboveChoices[f.part]
+		if f.part == PartGraft && s.GraftUnknown {
+			found = append([]Cause{"none-seen"}, found...)
+		}
+		out = append(out, AbovePart{f.part, found})
 	}
 	return out
 }

@@ -91,14 +91,15 @@ func (a *Assessment) judgeBareRoot(h rules.House, s Subject, r Readings) error {
 	a.need("buds", look.Buds != "")
 	a.need("broken_roots", look.BrokenRoots != nil)
 	a.need("soil_line_mm", look.SoilLineMM != nil)
-	if s.Grafted {
+	grafted := HasGraft(s, r)
+	if grafted {
 		a.need("graft_mm", look.GraftMM != nil)
 	}
 	// The exposure clock joins in (handbook, "How one verdict is made").
 	if v, ok := clockVerdict[s.Clock]; ok {
 		a.because(PartClock, Cause(s.Clock), v)
 	}
-	if s.Grafted && look.GraftMM != nil && look.SoilLineMM != nil && *look.GraftMM < *look.SoilLineMM {
+	if grafted && look.GraftMM != nil && look.SoilLineMM != nil && *look.GraftMM < *look.SoilLineMM {
 		a.against(PartGraft, "buried", Fix, &Evidence{*look.GraftMM, *look.SoilLineMM, "mm", ""})
 	}
 	if r.CaliperMM == nil || look.SpreadMM == nil || look.LengthMM == nil {

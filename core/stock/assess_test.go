@@ -353,6 +353,49 @@ func TestLeavesAndGraftAreAskedWhereThereAreAny(t *testing.T) {
 	assert.Equal(t, stock.SendBack, assess(t, s, r).Verdict)
 }
 
+// Of a lot of which nobody stated whether it is grafted the look asks: not answered it is not judged; a bare root with a graft needs its
+// height, one without needs none.
+func TestAGraftThatNobodyStatedIsAskedFor(t *testing.T) {
+	s := subject()
+	s.GraftUnknown = true
+	r := soundLook()
+	assert.Equal(t, []string{"graft"}, assess(t, s, r).Missing)
+	for found, verdict := range map[stock.Cause]stock.Verdict{"none-seen": stock.Sell, "clean": stock.Sell, "failed": stock.SendBack} {
+		r.Above.Graft = found
+		assert.Equal(t, verdict, assess(t, s, r).Verdict, found)
+	}
+	for _, part := range stock.AboveParts(s) {
+		if part.Part == stock.PartGraft {
+			assert.EqualValues(t, "none-seen", part.Found[0])
+		}
+	}
+	for _, c := range []struct {
+		s    stock.Subject
+		look stock.Cause
+		has  bool
+	}{{stock.Subject{GraftUnknown: true}, "", false}, {stock.Subject{GraftUnknown: true}, "none-seen", false}, {stock.Subject{GraftUnknown: true}, "weeping", true}, {stock.Subject{Grafted: true}, "", true}, {stock.Subject{}, "clean", false}} {
+		assert.Equal(t, c.has, stock.HasGraft(c.s, stock.Readings{Above: stock.Above{Graft: c.look}}))
+	}
+}
+
+// What follows from how a lot was raised is stated; what nobody told stays unknown.
+func TestWhetherALotIsGrafted(t *testing.T) {
+	for name, c := range map[string]struct {
+		told *bool
+		how  stock.Propagation
+		on   string
+		want *bool
+	}{
+		"nobody told":    {nil, "", "", nil},
+		"told no":        {ptr(false), "", "", ptr(false)},
+		"by grafting":    {nil, stock.PropagationGraft, "", ptr(true)},
+		"on a rootstock": {ptr(false), "", "QW 2", ptr(true)},
+		"from seed":      {nil, stock.PropagationSeed, "", ptr(false)},
+	} {
+		assert.Equal(t, c.want, stock.LotFacts{Form: stock.Container, Grafted: c.told, Propagation: c.how, Rootstock: c.on}.Settled().Grafted, name)
+	}
+}
+
 func TestOnlyWhatTheTreeIsCountsAgainstItsLot(t *testing.T) {
 	hold := func(code string) stock.Assessment {
 		return stock.Assessment{Verdict: stock.Hold, Reasons: []stock.Reason{{Part: "roots", Code: stock.Cause(code), Verdict: stock.Hold}}}

@@ -42,8 +42,10 @@ type Cause string
 func (Cause) All() []Cause {
 	out := []Cause{}
 	for _, choices := range []Part{PartLeader, PartTrunk, PartBranching, PartLife, PartTies, PartLeaves, PartPests, PartGraft} {
-		if sound := aboveChoices[choices][0]; !slices.Contains(out, sound) {
-			out = append(out, sound)
+		for _, cause := range slices.Sorted(maps.Keys(aboveTable[choices])) {
+			if aboveTable[choices][cause] == Sell && !slices.Contains(out, cause) {
+				out = append(out, cause)
+			}
 		}
 	}
 	found := Causes()

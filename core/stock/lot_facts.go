@@ -16,7 +16,8 @@ type LotFacts struct {
 	Medium         Medium      `json:"medium" optional:"true"`
 	Sizing         Sizing      `json:"sizing" optional:"true"`
 	Sensitivity    Sensitivity `json:"sensitivity" optional:"true" doc:"of bare roots to drying"`
-	Grafted        bool        `json:"grafted"`
+	// Grafted is nil when nobody stated it: the bench then asks whether there is a graft.
+	Grafted *bool `json:"grafted"`
 	// Origin has a list of its own at the bench: a young layer (bare), a tree lifted in a garden (balled).
 	Origin      Origin      `json:"origin" optional:"true"`
 	Cultivar    string      `json:"cultivar" maxLength:"80"`
@@ -33,9 +34,17 @@ type LotFacts struct {
 // is grafted), and with the usual of the form where nothing was stated.
 func (f LotFacts) Settled() LotFacts {
 	f.Cultivar, f.Rootstock = strings.TrimSpace(f.Cultivar), strings.TrimSpace(f.Rootstock)
-	f.Grafted = f.Grafted || f.Propagation == PropagationGraft || f.Rootstock != ""
+	switch yes, no := true, false; {
+	case f.Propagation == PropagationGraft || f.Rootstock != "":
+		f.Grafted = &yes
+	case f.Grafted == nil && f.Propagation != "":
+		f.Grafted = &no
+	}
 	return f.withUsual()
 }
+
+// IsGrafted tells whether a lot is stated to be grafted.
+func (f LotFacts) IsGrafted() bool { return f.Grafted != nil && *f.Grafted }
 
 // Called is what people call the trees of a lot: the kind, and the cultivar in its marks.
 func (f LotFacts) Called(common string) string {
@@ -54,7 +63,7 @@ func (f LotFacts) JudgedBy(is LotFacts) string {
 		return "pot"
 	case f.Origin != is.Origin:
 		return "origin"
-	case f.Grafted != is.Grafted:
+	case f.IsGrafted() != is.IsGrafted() || (f.Grafted == nil) != (is.Grafted == nil):
 		return "grafted"
 	case f.Medium != is.Medium:
 		return "medium"

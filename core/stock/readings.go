@@ -12,6 +12,8 @@ type Subject struct {
 	Medium  Medium `json:"medium,omitempty" optional:"true"`
 	Sizing  Sizing `json:"sizing,omitempty" optional:"true" doc:"of dug balls; conifers and shrubs are sized by height"`
 	Grafted bool   `json:"grafted,omitempty"`
+	// GraftUnknown is a lot of which nobody stated whether it is grafted: the look asks.
+	GraftUnknown bool `json:"graft_unknown,omitempty"`
 	// Clock is where a bare root's clock stands, "" when nobody keeps one.
 	Clock ClockStatus `json:"clock,omitempty" optional:"true"`
 	// Origin has a list of its own; "" is the usual nursery stock of the form.
@@ -95,4 +97,9 @@ type Readings struct {
 
 	Balled   *BalledLook   `json:"balled,omitempty"`
 	BareRoot *BareRootLook `json:"bare_root,omitempty"`
+}
+
+// HasGraft tells whether a tree stands on a graft, as its lot states or its look found.
+func HasGraft(s Subject, r Readings) bool {
+	return s.Grafted || (s.GraftUnknown && r.Above.Graft != "" && r.Above.Graft != "none-seen")
 }

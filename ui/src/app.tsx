@@ -20,6 +20,8 @@ const LotPage = lazy(() => import('./lots/lot-page').then((m) => ({ default: m.L
 const WorkPage = lazy(() => import('./work/work-page').then((m) => ({ default: m.WorkPage })))
 const ClockPage = lazy(() => import('./clock/clock-page').then((m) => ({ default: m.ClockPage })))
 const GrowersPage = lazy(() => import('./growers/growers-page').then((m) => ({ default: m.GrowersPage })))
+const StocktakesPage = lazy(() => import('./stocktake/stocktakes-page').then((m) => ({ default: m.StocktakesPage })))
+const StocktakePage = lazy(() => import('./stocktake/stocktake-page').then((m) => ({ default: m.StocktakePage })))
 const GroundPage = lazy(() => import('./ground/ground-page').then((m) => ({ default: m.GroundPage })))
 const SpotPage = lazy(() => import('./ground/spot-page').then((m) => ({ default: m.SpotPage })))
 const MatchPage = lazy(() => import('./match/match-page').then((m) => ({ default: m.MatchPage })))
@@ -70,6 +72,8 @@ export function App() {
           </Route>
           <Route path="/bench" component={BenchPage} />
           <Route path="/bench/:tag">{(p) => <TreePage key={p.tag} tag={p.tag} who={who.data} />}</Route>
+          <Route path="/stocktake" component={StocktakesPage} />
+          <Route path="/stocktake/:number">{(p) => <StocktakePage key={p.number} number={Number(p.number)} />}</Route>
           <Route path="/ground" component={GroundPage} />
           <Route path="/ground/:id">{(p) => <SpotPage key={p.id} id={p.id} who={who.data} />}</Route>
           <Route path="/match">

@@ -66,6 +66,34 @@ export const stales = {
   correct: ['see-work', 'see-tree', 'today'],
   'move-tree': ['see-tree', 'list-trees', 'list-lots', 'see-lot', 'today', 'match', 'see-work'],
   'take-back-move': ['see-tree', 'list-trees', 'list-lots', 'see-lot', 'today', 'match', 'see-work'],
+  'change-many': [
+    'see-tree',
+    'list-trees',
+    'list-lots',
+    'see-lot',
+    'today',
+    'match',
+    'see-work',
+    'list-many',
+    'see-stocktake',
+    'see-sheet',
+  ],
+  'undo-many': [
+    'see-tree',
+    'list-trees',
+    'list-lots',
+    'see-lot',
+    'today',
+    'match',
+    'see-work',
+    'list-many',
+    'see-stocktake',
+    'see-sheet',
+  ],
+  'begin-stocktake': ['list-stocktakes'],
+  'scan-tags': ['see-stocktake', 'list-stocktakes'],
+  'unscan-tag': ['see-stocktake', 'list-stocktakes'],
+  'close-stocktake': ['see-stocktake', 'list-stocktakes'],
   'draw-sample': ['see-lot', 'see-tree', 'today'],
   'stand-in-rows': ['see-lot', 'see-tree'],
   'reopen-lot': ['see-lot', 'list-lots', 'list-trees', 'see-tree', 'today', 'match', 'list-growers'],
@@ -124,6 +152,9 @@ export const reads = [
   'list-deliveries',
   'list-trees',
   'see-tree',
+  'list-many',
+  'list-stocktakes',
+  'see-stocktake',
   'see-lot',
   'see-lot-keeping',
   'see-lot-faults',
@@ -151,6 +182,7 @@ export const kept = [
   'repair-damage',
   'save-check',
   'correct',
+  'scan-tags',
 ] as const
 
 export type Changing = keyof typeof stales
@@ -673,6 +705,7 @@ export const stockCause = [
   'plump',
   'none',
   'sound',
+  'none-seen',
   'not-covered',
   'broken-tip',
   'two',
@@ -794,6 +827,7 @@ export const stockHabit = ['single', 'multi', 'deep-ok'] as const
 export const stockHandling = ['one-person', 'two-person', 'gear'] as const
 export const stockLifters = ['staff', 'public'] as const
 export const stockLotDecision = ['open', 'released', 'refused'] as const
+export const stockManyDeed = ['hold', 'move', 'lose'] as const
 export const stockMedium = ['mix', 'sand', 'loam', 'clay'] as const
 export const stockMoisture = ['dry', 'moist', 'wet'] as const
 export const stockOdour = ['none', 'sour'] as const
@@ -846,6 +880,7 @@ export const stockStub = ['clean', 'ragged', 'rotting'] as const
 export const stockTexture = ['firm', 'soft'] as const
 export const stockTrimSchool = ['never-trim', 'trim'] as const
 export const stockVerdict = ['sell', 'fix', 'hold', 'not-yet-judged', 'send-back'] as const
+export const stockWhyLeft = ['gone', 'reserved', 'apart', 'touched', 'unknown'] as const
 export const stockZone = ['collar', 'side', 'bottom', 'inner'] as const
 export const wordsLanguage = ['en-US', 'en-GB'] as const
 export const wordsUnits = ['metric', 'us'] as const
@@ -859,6 +894,7 @@ export const yardDamage = [
 ] as const
 export const yardDamp = ['moist', 'drying', 'dry'] as const
 export const yardJourney = ['arrival', 'going-home'] as const
+export const yardOdd = ['unknown', 'gone', 'elsewhere'] as const
 export const yardUnit = ['g', 'l'] as const
 export const yardVessel = ['handful', 'scoop', 'cup', 'spoon', 'bucket', 'barrow'] as const
 export const yardWater = ['clean', 'muddy'] as const

@@ -212,3 +212,20 @@ export const messagesQuery = queryOptions({
   queryFn: () => ask(client.GET('/api/v1/messages')),
   refetchInterval: 60_000,
 })
+
+/** What was done to many trees at once, the newest first. */
+export const manyQuery = queryOptions({ queryKey: keyOf('list-many'), queryFn: () => ask(client.GET('/api/v1/many')) })
+
+export const stocktakesQuery = queryOptions({
+  queryKey: keyOf('list-stocktakes'),
+  queryFn: () => ask(client.GET('/api/v1/stocktakes')),
+})
+
+/** A count by scanning; others scan too, so that it is asked again by itself. */
+export const stocktakeQuery = (number: number) =>
+  queryOptions({
+    queryKey: keyOf('see-stocktake', number),
+    queryFn: () => ask(client.GET('/api/v1/stocktakes/{number}', { params: { path: { number } } })),
+    refetchInterval: 15_000,
+    retry: false,
+  })

@@ -676,6 +676,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/labels": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["print-tags"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/labels.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["tags-pdf"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/lots": {
         parameters: {
             query?: never;
@@ -910,6 +942,38 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["draw-sample"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/many": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["list-many"];
+        put?: never;
+        post: operations["change-many"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/many/{id}/undone": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["undo-many"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1556,6 +1620,86 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/stocktakes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["list-stocktakes"];
+        put?: never;
+        post: operations["begin-stocktake"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/stocktakes/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["see-stocktake"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/stocktakes/{number}/closed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["close-stocktake"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/stocktakes/{number}/scans": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["scan-tags"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/stocktakes/{number}/scans/taken-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["unscan-tag"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/today": {
         parameters: {
             query?: never;
@@ -1878,7 +2022,7 @@ export interface components {
             caliper_mm: number;
             cultivar: string;
             form: components["schemas"]["StockForm"];
-            grafted: boolean;
+            grafted: boolean | null;
             /**
              * Format: double
              * @description nominal
@@ -1974,7 +2118,7 @@ export interface components {
             count: number;
             cultivar: string;
             form: components["schemas"]["StockForm"];
-            grafted: boolean;
+            grafted: boolean | null;
             /**
              * Format: double
              * @description nominal
@@ -2190,6 +2334,8 @@ export interface components {
              */
             number: number;
             photos: components["schemas"]["PhotosShown"][];
+            /** @description where it was moved to; empty: with its lot */
+            place: string;
             /** @description how it is potted up, in order; empty for what stands in no pot */
             potting: string[];
             /**
@@ -3113,6 +3259,9 @@ export interface components {
             /** Format: int64 */
             count: number;
         };
+        LabelsTags: {
+            tags: string[];
+        };
         LotsAnnounced: {
             /** @description of the last look */
             curve: components["schemas"]["SamplingCurvePoint"][];
@@ -3225,7 +3374,7 @@ export interface components {
                 [key: string]: components["schemas"]["LotsFollows"];
             };
             form: components["schemas"]["StockForm"];
-            grafted: boolean;
+            grafted: boolean | null;
             grower: string;
             /**
              * Format: double
@@ -3354,6 +3503,38 @@ export interface components {
             /** Format: double */
             share: number;
             text: string;
+        };
+        ManyChange: {
+            deed: components["schemas"]["StockManyDeed"];
+            /** @description of a move: where in the yard */
+            place?: string;
+            reason: string;
+            tags: string[];
+            /** @description YYYY-MM-DD; of a hold: when it is looked at again */
+            until?: string;
+        };
+        ManyDone: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            deed: components["schemas"]["StockManyDeed"];
+            id: string;
+            left: components["schemas"]["ManyLeft"][];
+            may_undo: boolean;
+            place: string;
+            reason: string;
+            /** Format: int64 */
+            trees_count: number;
+            undone: boolean;
+            /** Format: date-time */
+            until: string | null;
+        };
+        ManyLeft: {
+            tag: string;
+            why: components["schemas"]["StockWhyLeft"];
+        };
+        ManyList: {
+            deeds: components["schemas"]["ManyDone"][];
         };
         MatchCandidate: {
             against: components["schemas"]["Sentence"][];
@@ -4309,10 +4490,10 @@ export interface components {
             /** @enum {string} */
             branching?: "" | "well-spaced" | "rubbing" | "included-bark";
             /**
-             * @description asked of grafted lots; a bend at the graft is no fault
+             * @description asked of grafted lots, and whether there is one where nobody stated it; a bend at the graft is no fault
              * @enum {string}
              */
-            graft?: "" | "clean" | "weeping" | "failed";
+            graft?: "" | "none-seen" | "clean" | "weeping" | "failed";
             /** @enum {string} */
             leader?: "" | "one" | "two" | "broken-tip" | "none";
             /**
@@ -4460,7 +4641,7 @@ export interface components {
         /** @enum {string} */
         StockBuds: "dormant" | "swelling" | "leafed";
         /** @enum {string} */
-        StockCause: "one" | "clean" | "well-spaced" | "plump" | "none" | "sound" | "not-covered" | "broken-tip" | "two" | "healed-scar" | "large-wound" | "small-wound" | "included-bark" | "rubbing" | "brown-to-trunk" | "dead-tips" | "late-buds" | "grooved" | "tight" | "light-scorch" | "yellow-wilting" | "isolate" | "notifiable" | "buried" | "failed" | "weeping" | "clear" | "clear-and-inspect" | "excavate" | "few-probes" | "send-back" | "bend-risk" | "count-main-roots" | "cut-at-collar" | "cut-when-dormant" | "dried-out" | "mould" | "overwatered" | "plant-within-3-days" | "pot-up" | "root-rot" | "roots-short" | "roots-too-short" | "slot-or-trim" | "soak" | "support-ball" | "tease-base" | "too-much-to-cut" | "trim-broken" | "uncorrectable-roots" | "under-rooted" | "wait-for-cool" | "wait-for-dormancy" | "wait-for-next-dormancy" | "ball-small" | "ball-too-small" | "broken-ball" | "clear-flare" | "no-standard" | "too-little-root-below-flare" | "twine" | "critical" | "spent" | "last-chance" | "weeds" | "ragged" | "rotting" | "grubs" | "weed-roots";
+        StockCause: "one" | "clean" | "well-spaced" | "plump" | "none" | "sound" | "none-seen" | "not-covered" | "broken-tip" | "two" | "healed-scar" | "large-wound" | "small-wound" | "included-bark" | "rubbing" | "brown-to-trunk" | "dead-tips" | "late-buds" | "grooved" | "tight" | "light-scorch" | "yellow-wilting" | "isolate" | "notifiable" | "buried" | "failed" | "weeping" | "clear" | "clear-and-inspect" | "excavate" | "few-probes" | "send-back" | "bend-risk" | "count-main-roots" | "cut-at-collar" | "cut-when-dormant" | "dried-out" | "mould" | "overwatered" | "plant-within-3-days" | "pot-up" | "root-rot" | "roots-short" | "roots-too-short" | "slot-or-trim" | "soak" | "support-ball" | "tease-base" | "too-much-to-cut" | "trim-broken" | "uncorrectable-roots" | "under-rooted" | "wait-for-cool" | "wait-for-dormancy" | "wait-for-next-dormancy" | "ball-small" | "ball-too-small" | "broken-ball" | "clear-flare" | "no-standard" | "too-little-root-below-flare" | "twine" | "critical" | "spent" | "last-chance" | "weeds" | "ragged" | "rotting" | "grubs" | "weed-roots";
         StockCircler: {
             /**
              * Format: double
@@ -4602,6 +4783,8 @@ export interface components {
         };
         /** @enum {string} */
         StockLotDecision: "open" | "released" | "refused";
+        /** @enum {string} */
+        StockManyDeed: "hold" | "move" | "lose";
         /** @enum {string} */
         StockMedium: "mix" | "sand" | "loam" | "clay";
         /** @enum {string} */
@@ -4790,6 +4973,7 @@ export interface components {
             covered: boolean;
             foliage: components["schemas"]["StockFoliage"];
             form: components["schemas"]["StockForm"];
+            graft_unknown?: boolean;
             grafted?: boolean;
             habit: components["schemas"]["StockHabit"];
             medium?: components["schemas"]["StockMedium"] | "";
@@ -4819,7 +5003,52 @@ export interface components {
             word: string;
         };
         /** @enum {string} */
+        StockWhyLeft: "gone" | "reserved" | "apart" | "touched" | "unknown";
+        /** @enum {string} */
         StockZone: "collar" | "side" | "bottom" | "inner";
+        StocktakeLine: {
+            /** Format: date-time */
+            begun_at: string;
+            by: string;
+            /** Format: date-time */
+            closed_at: string | null;
+            lots: number[];
+            /** Format: int64 */
+            number: number;
+        };
+        StocktakeList: {
+            stocktakes: components["schemas"]["StocktakeLine"][];
+        };
+        StocktakeNew: {
+            /** @description numbers; empty: the whole yard */
+            lots: number[];
+        };
+        StocktakeOdd: {
+            says: string;
+            tag: string;
+            why: components["schemas"]["YardOdd"];
+        };
+        StocktakePage: {
+            /** Format: date-time */
+            begun_at: string;
+            by: string;
+            /** Format: date-time */
+            closed_at: string | null;
+            /** Format: int64 */
+            expected: number;
+            lots: number[];
+            missing: components["schemas"]["YardTreeRow"][];
+            /** Format: int64 */
+            missing_count: number;
+            /** Format: int64 */
+            number: number;
+            /** Format: int64 */
+            there: number;
+            unexpected: components["schemas"]["StocktakeOdd"][];
+        };
+        StocktakeTags: {
+            tags: string[];
+        };
         TodayBoard: {
             apart: components["schemas"]["YardTreeRow"][];
             counts: {
@@ -4926,6 +5155,8 @@ export interface components {
             lot_number: number;
             /** Format: int64 */
             number: number;
+            /** @description where it was moved to; empty: with its lot */
+            place: string;
             /** Format: double */
             pot_l: number;
             reasons: string[];
@@ -4947,6 +5178,8 @@ export interface components {
             lot_number: number;
             /** Format: int64 */
             number: number;
+            /** @description where it was moved to; empty: with its lot */
+            place: string;
             /** Format: double */
             pot_l: number;
             share_text: string;
@@ -4978,6 +5211,8 @@ export interface components {
             lot_number: number;
             /** Format: int64 */
             number: number;
+            /** @description where it was moved to; empty: with its lot */
+            place: string;
             /** Format: double */
             pot_l: number;
             spent: boolean;
@@ -5025,7 +5260,7 @@ export interface components {
             cultivar: string;
             decision: components["schemas"]["StockLotDecision"];
             form: components["schemas"]["StockForm"];
-            grafted: boolean;
+            grafted: boolean | null;
             grower: string;
             /**
              * Format: double
@@ -5099,7 +5334,7 @@ export interface components {
             cultivar: string;
             decision: components["schemas"]["StockLotDecision"];
             form: components["schemas"]["StockForm"];
-            grafted: boolean;
+            grafted: boolean | null;
             grower: string;
             /**
              * Format: double
@@ -5141,6 +5376,8 @@ export interface components {
             /** Format: int64 */
             next: number;
         };
+        /** @enum {string} */
+        YardOdd: "unknown" | "gone" | "elsewhere";
         YardStands: {
             state: components["schemas"]["StockState"];
             state_word: string;
@@ -5179,6 +5416,8 @@ export interface components {
             lot_number: number;
             /** Format: int64 */
             number: number;
+            /** @description where it was moved to; empty: with its lot */
+            place: string;
             /** Format: double */
             pot_l: number;
             spent: boolean;
@@ -6741,6 +6980,79 @@ export interface operations {
             };
         };
     };
+    "print-tags": {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description sent twice, it happens once */
+                "Idempotency-Key": string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LabelsTags"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LabelsPrinted"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "tags-pdf": {
+        parameters: {
+            query?: {
+                paper?: "a4" | "letter";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LabelsTags"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "list-lots": {
         parameters: {
             query?: {
@@ -7255,6 +7567,106 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LotsPage"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "list-many": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ManyList"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "change-many": {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description sent twice, it happens once */
+                "Idempotency-Key": string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ManyChange"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ManyDone"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "undo-many": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["None"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ManyDone"];
                 };
             };
             /** @description Error */
@@ -8848,6 +9260,215 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ClimateFacts"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "list-stocktakes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StocktakeList"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "begin-stocktake": {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description sent twice, it happens once */
+                "Idempotency-Key": string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StocktakeNew"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StocktakePage"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "see-stocktake": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StocktakePage"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "close-stocktake": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["None"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StocktakePage"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "scan-tags": {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description sent twice, it happens once */
+                "Idempotency-Key": string;
+                /** @description seconds for which the entry waited on a device without a network; it counts from when it was made */
+                "Sedum-Entered-Ago"?: number;
+            };
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StocktakeTags"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StocktakePage"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "unscan-tag": {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description sent twice, it happens once */
+                "Idempotency-Key": string;
+            };
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StocktakeTags"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StocktakePage"];
                 };
             };
             /** @description Error */

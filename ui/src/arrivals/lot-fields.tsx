@@ -21,7 +21,7 @@ export const aLot: NewLot = {
   medium: '',
   sizing: '',
   sensitivity: '',
-  grafted: false,
+  grafted: null,
   origin: '',
   cultivar: '',
   rootstock: '',
@@ -240,10 +240,9 @@ function OriginFields({ lot: l, change, fault, onBad }: Props) {
       </div>
       <div className="self-end md:col-span-2">
         <Choice
-          required
           label={t('delivery.grafted')}
-          value={l.grafted ? 'yes' : 'no'}
-          onChange={(v) => change({ grafted: v === 'yes' })}
+          value={l.grafted === null || l.grafted === undefined ? '' : l.grafted ? 'yes' : 'no'}
+          onChange={(v) => change({ grafted: v ? v === 'yes' : null })}
           options={yesNo.map((value) => ({ value, label: t(value) }))}
         />
       </div>

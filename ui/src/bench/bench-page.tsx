@@ -5,6 +5,7 @@ import { Link } from 'wouter'
 import { stockState } from '../api/declared.gen'
 import { lotsQuery, treesQuery } from '../api/queries'
 import { lotSize } from '../arrivals/lot-size'
+import { ManyBar, ManyUndo } from '../many/many-bar'
 import { StateMark } from '../parts/state-mark'
 import { Failed, Loading } from '../parts/states'
 import { useSettings } from '../words/settings'
@@ -23,6 +24,8 @@ export function BenchPage() {
   const [state, setState] = useState(asked.get('state') ?? 'now')
   const [allLots, setAllLots] = useState(false)
   const [allRows, setAllRows] = useState(false)
+  // undefined: trees are opened; a set: they are chosen.
+  const [chosen, setChosen] = useState<ReadonlySet<string>>()
   const search = useDeferredValue(text)
   // Whoever chose a lot or looks for a tree wants to see it, whether or not there is something to do at once.
   const states = state === 'now' ? (search ? '' : lot ? openStates : nowStates) : state
@@ -89,6 +92,9 @@ export function BenchPage() {
         <button type="button" className="quiet mt-3 w-full" onClick={() => setAllLots(!allLots)}>
           {t(allLots ? 'bench.lots.open' : 'bench.lots.all')}
         </button>
+        <Link href="/stocktake" className="quiet mt-3 w-full no-underline">
+          {t('stocktake.title')}
+        </Link>
       </section>
       <section aria-labelledby="trees">
         <div className="mb-3 flex flex-wrap items-end gap-3">
@@ -108,6 +114,14 @@ export function BenchPage() {
               ))}
             </select>
           </label>
+          <button
+            type="button"
+            className="quiet"
+            aria-pressed={Boolean(chosen)}
+            onClick={() => setChosen(chosen ? undefined : new Set())}
+          >
+            {t('many.choose')}
+          </button>
           <label className="grow text-sm sm:grow-0">
             <span className="mb-1 block font-semibold">{t('bench.search')}</span>
             <input
@@ -119,6 +133,18 @@ export function BenchPage() {
             />
           </label>
         </div>
+        <ManyUndo />
+        {chosen && rows.length > 0 && (
+          <label className="flex min-h-11 items-center gap-3">
+            <input
+              type="checkbox"
+              className="size-6"
+              checked={shown.length > 0 && shown.every((tree) => chosen.has(tree.tag))}
+              onChange={(e) => setChosen(new Set(e.target.checked ? shown.map((tree) => tree.tag) : []))}
+            />
+            {t('many.all', { count: shown.length })}
+          </label>
+        )}
         {trees.error && <Failed cause={trees.error} again={() => trees.refetch()} />}
         {trees.data && rows.length === 0 && (
           <p className="border-ink border-t-2 py-8 text-center text-soft">
@@ -127,8 +153,25 @@ export function BenchPage() {
         )}
         <ul className="border-ink border-t-2" aria-busy={trees.isFetching}>
           {shown.map((tree) => (
-            <li key={tree.tag} className="row-line">
+            <li
+              key={tree.tag}
+              className={`row-line ${chosen ? 'grid grid-cols-[2.5rem_1fr] items-center' : ''} ${chosen?.has(tree.tag) ? 'bg-band/60' : ''}`}
+            >
+              {chosen && (
+                <input
+                  type="checkbox"
+                  className="size-6 justify-self-center"
+                  aria-label={t('many.one', { tag: tree.tag })}
+                  checked={chosen.has(tree.tag)}
+                  onChange={() => setChosen(toggled(chosen, tree.tag))}
+                />
+              )}
               <Link
+                onClick={(e) => {
+                  if (!chosen) return
+                  e.preventDefault()
+                  setChosen(toggled(chosen, tree.tag))
+                }}
                 href={`/bench/${tree.tag}`}
                 className="grid min-h-11 grid-cols-[6.5rem_1fr_auto] items-center gap-3 px-1 py-1.5 no-underline hover:bg-leaf-paper sm:grid-cols-[6.5rem_1fr_9rem_8rem]"
               >
@@ -138,6 +181,7 @@ export function BenchPage() {
                   <span className="text-soft text-sm">
                     {' '}
                     · {t('lot-place', { lot: tree.lot_number, place: tree.number })}
+                    {tree.place && ` · ${tree.place}`}
                   </span>
                 </span>
                 <StateMark state={tree.state} word={t(tree.spent ? 'state.spent' : `state.${tree.state}`)} />
@@ -153,9 +197,16 @@ export function BenchPage() {
             {t('bench.all-rows', { count: rows.length })}
           </button>
         )}
+        {chosen && <ManyBar tags={[...chosen]} onDone={() => setChosen(new Set())} />}
       </section>
     </div>
   )
+}
+
+function toggled(chosen: ReadonlySet<string>, tag: string): ReadonlySet<string> {
+  const next = new Set(chosen)
+  if (!next.delete(tag)) next.add(tag)
+  return next
 }
 
 function Due({ on }: { on: string }) {

@@ -170,7 +170,7 @@ export function Look({ tree, afterWork, onDone }: { tree: Tree; afterWork: boole
           </Tabs.Content>
           <Tabs.Content value="line">
             {bare ? (
-              <BareRootLine hand={hand} fault={fault} grafted={Boolean(tree.subject.grafted)} />
+              <BareRootLine hand={hand} fault={fault} grafted={hasGraft(tree, readings)} />
             ) : (
               <LineStage
                 plug={tree.subject.form === 'plug'}
@@ -276,6 +276,12 @@ async function fetchAhead(cache: QueryClient, tag: string, deep: number) {
     const query = { ...treeQuery(next), staleTime: 60_000, retry: false as const }
     next = (await cache.fetchQuery(query).catch(() => undefined))?.next_tag ?? ''
   }
+}
+
+/** Whether it stands on a graft, as its lot states or as this look found. */
+function hasGraft({ subject }: Tree, readings: Readings): boolean {
+  const found = readings.above.graft
+  return Boolean(subject.grafted) || Boolean(subject.graft_unknown && found && found !== 'none-seen')
 }
 
 /** What repeats in a lot: sizes as delivered, and what the eye sees above the line. What each ball hides is looked for anew. */

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useTranslation } from 'react-i18next'
-import { Link } from 'wouter'
+import { Link, useLocation } from 'wouter'
 import { ask, client, type Person, Problem, type Schemas } from '../api/client'
 import { lotQuery } from '../api/queries'
 import { FormMark } from '../arrivals/form-mark'
@@ -78,8 +78,23 @@ function Labels({ number, may }: { number: number; may: boolean }) {
       }),
     ),
   )
+  const [, go] = useLocation()
+  const count = useDeed(
+    'begin-stocktake',
+    (_: undefined, key: string) =>
+      ask(
+        client.POST('/api/v1/stocktakes', {
+          params: { header: { 'Idempotency-Key': key } },
+          body: { lots: [number] },
+        }),
+      ),
+    { done: (s) => go(`/stocktake/${s.number}`) },
+  )
   return (
     <div className="flex flex-wrap justify-end gap-2">
+      <button type="button" className="quiet" onClick={() => count.mutate(undefined)} disabled={count.isPending}>
+        {t('stocktake.begin-lot')}
+      </button>
       {may && (
         <button type="button" className="quiet" onClick={() => print.mutate(undefined)} disabled={print.isPending}>
           {print.data ? t('labels.sent', { count: print.data.count }) : t('labels.print')}

@@ -82,6 +82,15 @@ export const deeds = {
       ask(client.PUT('/api/v1/soaks/{id}/ended', { params: { path: { id }, header: later(sent) }, body })),
     slot: ({ id }: { id: string }) => id,
   },
+  'scan-tags': {
+    send: ({ number, tags }: { number: number; tags: string[] }, sent: Sent) =>
+      ask(
+        client.POST('/api/v1/stocktakes/{number}/scans', {
+          params: { path: { number }, header: head(sent) },
+          body: { tags },
+        }),
+      ),
+  },
 } satisfies Record<Kept, unknown>
 
 export type Deed = Kept

@@ -5,6 +5,23 @@ const shape = /[A-Z0-9]{3}-?[A-Z0-9]{3}$/i
 
 type Sign = { key: string; at: number; value: string; target: EventTarget | null }
 
+/** A page that counts takes every scan itself while it is open. */
+let taker: ((tag: string) => void) | undefined
+
+export function useTakesScans(onTag: ((tag: string) => void) | undefined) {
+  const current = useRef(onTag)
+  current.current = onTag
+  const takes = onTag !== undefined
+  useEffect(() => {
+    if (!takes) return
+    const mine = (tag: string) => current.current?.(tag)
+    taker = mine
+    return () => {
+      if (taker === mine) taker = undefined
+    }
+  }, [takes])
+}
+
 /**
  * A scanner types a tag and Enter, wherever the hand was. What it typed into a field that had the focus is
  * taken out again; the tag goes to whoever asked. Nobody types a whole tag that fast by hand.
@@ -35,7 +52,8 @@ export function useScanner(onTag: (tag: string) => void) {
         Object.getOwnPropertyDescriptor(kind.prototype, 'value')?.set?.call(field, before)
         field.dispatchEvent(new Event('input', { bubbles: true }))
       }
-      current.current(tag.toUpperCase())
+      const give = taker ?? current.current
+      give(tag.toUpperCase())
     }
     window.addEventListener('keydown', press, true)
     return () => window.removeEventListener('keydown', press, true)
