@@ -107,14 +107,14 @@ export function ManyBar({ tags, onDone }: { tags: string[]; onDone: () => void }
 }
 
 /** The newest thing that was done to many trees, with its undo; what it left as it was is named. */
-export function ManyUndo() {
+export function ManyUndo({ since = '' }: { since?: string }) {
   const { t } = useTranslation()
   const many = useQuery(manyQuery)
   const undo = useDeed('undo-many', (id: string) =>
     ask(client.PUT('/api/v1/many/{id}/undone', { params: { path: { id } }, body: {} })),
   )
   const last = many.data?.deeds[0]
-  if (!last || Date.now() - new Date(last.at).getTime() > 24 * 3600_000) return null
+  if (!last || last.at < since || Date.now() - new Date(last.at).getTime() > 24 * 3600_000) return null
   const left = undo.data?.left ?? []
   return (
     <p

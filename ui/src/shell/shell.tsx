@@ -15,17 +15,18 @@ import { TagBox } from './tag-box'
 import { useKeys } from './use-keys'
 import { useScanner } from './use-scanner'
 
+/** `also` are the pages that belong to a place and lie elsewhere. */
 const places = [
   { path: '/', key: 'place.today', deed: 'see-yard' },
-  { path: '/arrivals', key: 'place.arrivals', deed: 'see-yard' },
-  { path: '/bench', key: 'place.bench', deed: 'see-yard' },
+  { path: '/arrivals', key: 'place.arrivals', deed: 'see-yard', also: ['/lots'] },
+  { path: '/bench', key: 'place.bench', deed: 'see-yard', also: ['/stocktake'] },
   { path: '/work', key: 'place.work', deed: 'see-yard' },
   { path: '/clock', key: 'place.clock', deed: 'see-yard' },
   { path: '/ground', key: 'place.ground', deed: 'see-ground' },
-  { path: '/match', key: 'place.match', deed: 'match-and-plan' },
+  { path: '/match', key: 'place.match', deed: 'match-and-plan', also: ['/plan'] },
   { path: '/sheets', key: 'place.sheets', deed: 'see-ground' },
   { path: '/growers', key: 'place.growers', deed: 'see-yard' },
-  { path: '/rules', key: 'place.rules', deed: 'see-rules' },
+  { path: '/rules', key: 'place.rules', deed: 'see-rules', also: ['/kinds'] },
 ] as const
 
 /** The order of the work hangs under one soil line; where you are, a small flared trunk stands on it. */
@@ -35,16 +36,11 @@ export function Shell({ who, children }: { who: Person; children: ReactNode }) {
   const [help, setHelp] = useState(false)
   const tagBox = useRef<HTMLInputElement>(null)
   const allowed = places.filter((p) => (who.deeds as string[]).includes(p.deed))
-  const here = (path: string) =>
-    path === '/'
-      ? at === '/'
-      : at.startsWith(path) ||
-        (path === '/match' && at.startsWith('/plan')) ||
-        (path === '/arrivals' && at.startsWith('/lots')) ||
-        (path === '/rules' && at.startsWith('/kinds'))
+  const here = (place: (typeof places)[number]) =>
+    place.path === '/' ? at === '/' : [place.path, ...('also' in place ? place.also : [])].some((p) => at.startsWith(p))
   // Left and right along the soil line, from where one stands.
   const along = (step: number) => {
-    const next = allowed[allowed.findIndex((p) => here(p.path)) + step]
+    const next = allowed[allowed.findIndex((p) => here(p)) + step]
     if (next) go(next.path)
   }
   useKeys({
@@ -55,7 +51,7 @@ export function Shell({ who, children }: { who: Person; children: ReactNode }) {
   })
   useScanner((tag) => go(`/bench/${tag}`))
   useEffect(() => {
-    const place = allowed.find((p) => here(p.path))
+    const place = allowed.find((p) => here(p))
     document.title = place ? `${t(place.key)} · Sedum` : 'Sedum'
   })
   return (
@@ -83,10 +79,10 @@ export function Shell({ who, children }: { who: Person; children: ReactNode }) {
               <li key={p.path} className="relative">
                 <Link
                   href={p.path}
-                  aria-current={here(p.path) ? 'page' : undefined}
+                  aria-current={here(p) ? 'page' : undefined}
                   className="block whitespace-nowrap px-3 pt-4 pb-2.5 font-semibold no-underline aria-[current]:text-rose-deep"
                 >
-                  {here(p.path) && <Trunk />}
+                  {here(p) && <Trunk />}
                   {t(p.key)}
                 </Link>
               </li>

@@ -41,6 +41,7 @@ export function StocktakePage({ number }: { number: number }) {
     { puts },
   )
   const read = (tag: string) => {
+    setTyped('')
     setLast(tag)
     scan.mutate({ number, tags: [tag] })
   }
@@ -51,7 +52,6 @@ export function StocktakePage({ number }: { number: number }) {
   const enter = () => {
     const tag = typed.trim()
     if (!tag) return
-    setTyped('')
     read(tag)
   }
   const wrong = scan.error instanceof Problem && scan.error.errors.length > 0
@@ -108,13 +108,16 @@ export function StocktakePage({ number }: { number: number }) {
         {s.closed_at && <p className="font-semibold">{t('stocktake.is-closed')}</p>}
       </div>
       <div className="grid content-start gap-6">
-        <ManyUndo />
+        <ManyUndo since={s.begun_at} />
         {s.unexpected.length > 0 && (
           <section>
             <h2 className="border-ink border-b-2 pb-1 text-xl">{t('stocktake.unexpected')}</h2>
             <ul>
               {s.unexpected.map((odd) => (
-                <li key={odd.tag} className="row-line grid min-h-12 grid-cols-[6.5rem_1fr_auto] items-center gap-3">
+                <li
+                  key={odd.tag}
+                  className="row-line grid min-h-12 grid-cols-[6.5rem_1fr_auto] items-center gap-3 py-1.5"
+                >
                   {odd.why === 'unknown' ? (
                     <span className="figure">{odd.tag}</span>
                   ) : (
