@@ -11,9 +11,9 @@ import (
 	"sedum/core/fit"
 	"sedum/core/ground"
 	"sedum/core/planting"
-	"sedum/internal/plantingtest"
 	"sedum/core/rules"
 	"sedum/core/stock"
+	"sedum/internal/plantingtest"
 )
 
 // planting.md, "When there is no plan, or only a conditional one": what no signature replaces.

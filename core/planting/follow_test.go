@@ -8,9 +8,9 @@ import (
 	"pgregory.net/rapid"
 
 	"sedum/core/planting"
-	"sedum/internal/plantingtest"
 	"sedum/core/rules"
 	"sedum/core/stock"
+	"sedum/internal/plantingtest"
 )
 
 // gardener follows a sheet to the letter on a simulated hole. It knows the tree in its hands and nothing of the plan. Heights are mm

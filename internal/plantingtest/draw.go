@@ -22,15 +22,6 @@ func Input(t *rapid.T) planting.Input {
 	in.Today = planting.Today{DayOfYear: rapid.IntRange(1, 365).Draw(t, "day"), HighC: rapid.Float64Range(-10, 38).Draw(t, "high"),
 		Ground: draw(t, []planting.Ground{planting.GroundWorkable, planting.GroundWorkable, planting.GroundWorkable, planting.GroundFrozen, planting.GroundWaterlogged}, "ground"),
 		Buds:   draw(t, set.All[stock.Buds](), "buds")}
-	if rapid.IntRange(0, 9).Draw(t, "against it") == 0 {
-		in.Standing.MeetsLine, in.Standing.ClockSpent = yes(t, "meets a line"), yes(t, "spent")
-	}
-	if in.Spot.OverheadLine = yes(t, "a line"); in.Spot.OverheadLine {
-		in.Standing.LineM, in.Standing.LineAnswered = ptr(rapid.Float64Range(1, 20).Draw(t, "line")), yes(t, "its owner answered")
-		if in.Standing.LineAnswered && yes(t, "with a distance") {
-			in.Standing.LineKeepM = ptr(rapid.Float64Range(1, 10).Draw(t, "keeps"))
-		}
-	}
 	return in
 }
 
@@ -77,7 +68,7 @@ func Spot(t *rapid.T) planting.Spot {
 	s := planting.Spot{LatDeg: 47, Drained: true, Drain300Min: ptr(rapid.Float64Range(5, 3000).Draw(t, "drains")), SoilGroup: draw(t, set.All[ground.SoilGroup](), "soil"),
 		SoilClass: "loam", RaiseMM: draw(t, []float64{0, 150, 300}, "raised"), SummerDeficitMM: ptr(rapid.Float64Range(-100, 600).Draw(t, "deficit")),
 		AvailableMMPM: ptr(170.0), Water: draw(t, set.All[ground.Water](), "water"), SunH: ptr(rapid.Float64Range(1, 12).Draw(t, "sun")), MinC: ptr(rapid.Float64Range(-30, 3).Draw(t, "cold")),
-		ServicesMarked: rapid.IntRange(0, 3).Draw(t, "marked") > 0, WaterEntering: rapid.IntRange(0, 15).Draw(t, "fills from below") == 0}
+		OverheadLine: rapid.IntRange(0, 3).Draw(t, "a line") == 0, ServicesMarked: rapid.IntRange(0, 3).Draw(t, "marked") > 0, WaterEntering: rapid.IntRange(0, 15).Draw(t, "fills from below") == 0}
 	if yes(t, "the wind is known") {
 		s.WindFromDeg, s.Exposure = ptr(rapid.Float64Range(0, 360).Draw(t, "wind")), draw(t, set.All[ground.Wind](), "exposure")
 	}
@@ -110,14 +101,26 @@ func House(t *rapid.T) rules.House {
 	return house
 }
 
-// Plan draws a planting with its house; it may be refused.
+// Plan draws a pair of tree and spot with its house, holds them against each other and plans; it may be refused.
 func Plan(t *rapid.T) (rules.House, planting.Input, planting.Plan) {
+	house, in, p, _ := Whole(t)
+	return house, in, p
+}
+
+// Whole is Plan with the match that it stands on.
+func Whole(t *rapid.T) (rules.House, planting.Input, planting.Plan, Pair) {
 	house, in := House(t), Input(t)
+	pair := Match(t, house, in)
+	in.Standing = planting.StandingOf(pair.Result, pair.Site, pair.Room, pair.Near)
+	in.Standing.ClockSpent = in.Tree.Form == stock.BareRoot && rapid.IntRange(0, 9).Draw(t, "spent") == 0
+	if in.Spot.OverheadLine && yes(t, "its owner answered") {
+		in.Standing.LineAnswered, in.Standing.LineKeepM = true, maybe(t, 1, 10, "the owner's distance")
+	}
 	p, err := planting.Make(house, in)
 	if err != nil {
 		t.Fatal(err)
 	}
-	return house, in, p
+	return house, in, p, pair
 }
 
 func draw[T any](t *rapid.T, of []T, name string) T { return rapid.SampledFrom(of).Draw(t, name) }
