@@ -109,7 +109,7 @@ func TestTheRestOfTheOperationsAnswer(t *testing.T) {
 	p.get("/api/v1/trees/"+tag, &tree)
 	ok("GET", "/api/v1/photos/"+tree.Photos[0].ID+"/picture.jpg", nil)
 	ok("GET", "/api/v1/photos/"+tree.Photos[0].ID+"/thumbnail.jpg", nil)
-	ok("DELETE", "/api/v1/photos/"+tree.Photos[0].ID, nil)
+	ok("POST", "/api/v1/photos/"+tree.Photos[0].ID+"/taken-back", map[string]any{"reason": "another tree"})
 	ok("GET", "/api/v1/trees/"+tag+"/card.pdf", nil)
 	ask := map[string]any{"tag": tag, "spot_id": spot, "planting_on": time.Now().UTC().AddDate(0, 0, 1).Format(time.DateOnly), "high_c": 6, "ground": "workable", "buds": "dormant", "stands_alone": true, "schools": map[string]any{},
 		"tree_version": tree.Version, "signed_reason": "as the customer wishes", "units": "metric", "language": "en-US"}

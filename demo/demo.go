@@ -265,11 +265,11 @@ func (l *loader) readings(d delivery, n int) stock.Readings {
 	ratio := 0.2 + l.random.Float64()*0.12
 	switch n % 7 {
 	case 1:
-		r.Roots = append(r.Roots, stock.Circler{FromDeg: 40, Root: stock.Root{Zone: stock.ZoneSide, DiameterMM: math.Round(*r.CaliperMM * ratio), ArcDeg: 120}})
+		r.Roots = append(r.Roots, stock.Circler{FromDeg: at(40), Root: stock.Root{Zone: stock.ZoneSide, DiameterMM: math.Round(*r.CaliperMM * ratio), ArcDeg: 120}})
 		r.MatSidePct = near(55, 8)
 	case 2:
 		gap := 12.0
-		r.Roots = append(r.Roots, stock.Circler{FromDeg: 200, Root: stock.Root{Zone: stock.ZoneCollar, DiameterMM: 5, ArcDeg: 110, GapMM: &gap}})
+		r.Roots = append(r.Roots, stock.Circler{FromDeg: at(200), Root: stock.Root{Zone: stock.ZoneCollar, DiameterMM: 5, ArcDeg: 110, GapMM: &gap}})
 		r.MainRootsMM = &[]float64{13, 12, 10, 9}
 	case 3:
 		r.MatBottomPct = near(65, 8)
@@ -403,3 +403,5 @@ func (l *loader) forSale(lot int) (yard.Tree, error) {
 	}
 	return yard.Tree{}, fmt.Errorf("demo: nothing for sale in lot %d", lot)
 }
+
+func at(deg float64) *float64 { return &deg }

@@ -12,9 +12,9 @@ import (
 
 	"sedum/core/care"
 	"sedum/core/planting"
-	"sedum/internal/plantingtest"
 	"sedum/core/set"
 	"sedum/core/stock"
+	"sedum/internal/plantingtest"
 	"sedum/words"
 )
 

@@ -42,6 +42,7 @@ type Tree struct {
 	Above   []stock.AbovePart `json:"above"`
 	Checks  []Look            `json:"checks" doc:"newest first"`
 	NextTag string            `json:"next_tag"`
+	ID      string            `json:"id" doc:"what its mended entries are kept under"`
 	Bundle  int               `json:"bundle_count" doc:"trees under this tag"`
 	Place   string            `json:"place" doc:"where it was moved to; empty: with its lot"`
 	Photos  []photos.Shown    `json:"photos"`
@@ -68,7 +69,7 @@ func (b Bench) page(tx *kernel.Tx, p kernel.ByTag) (Tree, error) {
 		return Tree{}, err
 	}
 	out := Tree{Tag: t.Tag, Number: t.Number, State: t.State, StateWord: yard.StateWord(tx, t.State), Version: t.Version, Lot: r.Lot.Line(),
-		Checks: []Look{}, Bundle: t.BundleCount, Place: t.Place}
+		Checks: []Look{}, Bundle: t.BundleCount, Place: t.Place, ID: t.ID}
 	out.Row, out.InRow = sampling.Rows{PerRow: r.Lot.PerRow}.Standing(t.Number)
 	if t.DueOn != nil {
 		due := t.DueOn.Format(time.DateOnly)

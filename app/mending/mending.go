@@ -32,12 +32,13 @@ const (
 	// LineAnswer is what the owner of an overhead line answered.
 	LineAnswer What = "line-answer"
 	Damage     What = "damage"
+	Photo      What = "photo"
 	Kind       What = "kind"
 )
 
 // All lists them.
 func (What) All() []What {
-	return []What{Delivery, Lot, Customer, Spot, Marking, Drainage, LineAnswer, Damage, Kind}
+	return []What{Delivery, Lot, Customer, Spot, Marking, Drainage, LineAnswer, Damage, Photo, Kind}
 }
 
 // Mending is one correction, or one entry taken back, appended.

@@ -7,6 +7,7 @@ import (
 	"time"
 	"unicode/utf8"
 
+	"sedum/app/mending"
 	"sedum/app/people"
 	"sedum/app/yard"
 	"sedum/core/fault"
@@ -65,10 +66,10 @@ func Capability() kernel.Capability {
 		}).Limit(Limit).Keep().Makes("see-tree"),
 		picture("see-photo", "/photos/{id}/picture.jpg", func(p Photo) []byte { return p.Picture }),
 		picture("see-thumbnail", "/photos/{id}/thumbnail.jpg", func(p Photo) []byte { return p.Thumbnail }),
-		kernel.Remove("remove-photo", "/photos/{id}", TakePhotos, func(tx *kernel.Tx, p kernel.ByID) error {
-			_, err := kernel.Change[Photo](tx, map[string]any{"removed": true}, "id = ?", p.ID)
-			return err
-		}).Makes("see-tree"),
+		kernel.Deed("take-back-photo", "POST", "/photos/{id}/taken-back", TakePhotos, takeBack, func(tx *kernel.Tx, _ kernel.ByID, treeID string) (List, error) {
+			shown, err := Show(tx, treeID)
+			return List{shown}, err
+		}).Makes("see-tree", "see-mendings"),
 	}}
 }
 
@@ -112,6 +113,27 @@ func add(tx *kernel.Tx, p newPhoto, file []byte) (string, error) {
 	return photo.ID, kernel.Add(tx, &photo)
 }
 
+// TakenBack is why a photograph was a mistake.
+type TakenBack struct {
+	Reason string `json:"reason" maxLength:"500"`
+}
+
+// takeBack takes a photograph off its tree: by who took it, or a manager. What it was, by whom and why stays in the record.
+func takeBack(tx *kernel.Tx, p kernel.ByID, n TakenBack) (treeID string, err error) {
+	photo, err := kernel.One[Photo](tx, "id = ? AND removed = FALSE", p.ID)
+	if err != nil {
+		return "", err
+	}
+	if !roles.MayTakeBack(photo.PersonID == tx.Who.ID, tx.Who.Role) {
+		return "", kernel.ErrNotAllowed
+	}
+	was := map[string]any{"id": photo.ID, "part": photo.Part, "caption": photo.Caption, "at": photo.At}
+	if err := mending.Keep(tx, mending.Photo, photo.TreeID, was, n.Reason); err != nil {
+		return "", err
+	}
+	return photo.TreeID, kernel.ChangeOne[Photo](tx, map[string]any{"removed": true}, "id = ?", photo.ID)
+}
+
 // Of lists the photographs of a tree without their pixels, oldest first.
 func Of(tx *kernel.Tx, treeID string) ([]Photo, error) {
 	out := []Photo{}
@@ -142,6 +164,13 @@ type Shown struct {
 	Height  int       `json:"height"`
 	By      string    `json:"by"`
 	At      time.Time `json:"at"`
+	// MayTakeBack is whether who asks may take it off.
+	MayTakeBack bool `json:"may_take_back"`
+}
+
+// List are the photographs of a tree.
+type List struct {
+	Photos []Shown `json:"photos"`
 }
 
 // Show is the photographs of a tree as its page shows them.
@@ -149,7 +178,7 @@ func Show(tx *kernel.Tx, treeID string) ([]Shown, error) {
 	list, err := Of(tx, treeID)
 	out := []Shown{}
 	for _, p := range list {
-		out = append(out, Shown{p.ID, p.Part, p.Caption, p.Width, p.Height, p.Person.Name, p.At})
+		out = append(out, Shown{p.ID, p.Part, p.Caption, p.Width, p.Height, p.Person.Name, p.At, roles.MayTakeBack(p.PersonID == tx.Who.ID, tx.Who.Role)})
 	}
 	return out, err
 }

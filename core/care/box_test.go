@@ -11,8 +11,8 @@ import (
 
 	"sedum/core/care"
 	"sedum/core/planting"
-	"sedum/internal/plantingtest"
 	"sedum/core/stock"
+	"sedum/internal/plantingtest"
 )
 
 // One box instead of ten ranges: how often by season, each once, in the order of its life, until it is established.

@@ -117,8 +117,8 @@ func TestWorkListAndMeasuringAgain(t *testing.T) {
 	r.MatSidePct, r.MatBottomPct = ptr(60.0), ptr(70.0)
 	r.MainRootsMM = &[]float64{14, 12, 9, 8}
 	r.Roots = []stock.Circler{
-		{FromDeg: 30, Root: stock.Root{Zone: "side", DiameterMM: 9, ArcDeg: 150}},
-		{FromDeg: 200, Root: stock.Root{Zone: "collar", DiameterMM: 6, ArcDeg: 120, GapMM: ptr(10.0)}},
+		{FromDeg: ptr(30.0), Root: stock.Root{Zone: "side", DiameterMM: 9, ArcDeg: 150}},
+		{FromDeg: ptr(200.0), Root: stock.Root{Zone: "collar", DiameterMM: 6, ArcDeg: 120, GapMM: ptr(10.0)}},
 	}
 	a := assess(t, subject(), r)
 	assert.Equal(t, stock.Fix, a.Verdict)

@@ -35,7 +35,7 @@ func (s Subject) BallMedium() Medium {
 // Circler is a root with the place where it starts, for the drawing.
 type Circler struct {
 	Root
-	FromDeg float64 `json:"from_deg" doc:"where the arc begins, clockwise from the side of the tag"`
+	FromDeg *float64 `json:"from_deg,omitempty" doc:"where the arc begins, clockwise from the side of the tag; not given is not told"`
 }
 
 // BalledLook is what is asked of a dug ball.

@@ -40,8 +40,12 @@ func (a *Assessment) listWork(s Subject, r Readings) {
 	}
 	for i, class := range a.RootBall.RootClasses {
 		if class == RootGirdling && has(a.RootBall.Reasons, "cut-at-collar") {
-			bearing := math.Mod(r.Roots[i].FromDeg+r.Roots[i].ArcDeg/2, 360)
-			a.Work = append(a.Work, Work{Key: keyAt(CutAtCollar, i), Code: CutAtCollar, BearingDeg: &bearing})
+			work := Work{Key: keyAt(CutAtCollar, i), Code: CutAtCollar}
+			if from := r.Roots[i].FromDeg; from != nil {
+				bearing := math.Mod(*from+r.Roots[i].ArcDeg/2, 360)
+				work.BearingDeg = &bearing
+			}
+			a.Work = append(a.Work, work)
 		}
 	}
 	if has(a.RootBall.Reasons, "count-main-roots") {

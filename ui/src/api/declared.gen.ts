@@ -58,7 +58,7 @@ export const stales = {
   'replace-tag': ['see-tree', 'list-trees', 'see-lot', 'today', 'see-work', 'see-clock', 'match'],
   'split-bundle': ['see-tree', 'list-trees', 'list-lots', 'see-lot', 'today'],
   'add-photo': ['see-tree'],
-  'remove-photo': ['see-tree'],
+  'take-back-photo': ['see-tree', 'see-mendings'],
   'record-damage': ['see-tree', 'see-work', 'list-trees', 'list-lots', 'today'],
   'repair-damage': ['see-tree', 'see-work', 'today'],
   'take-back-damage': ['see-tree', 'see-work', 'today', 'see-mendings'],

@@ -1124,22 +1124,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/v1/photos/{id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post?: never;
-        delete: operations["remove-photo"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/v1/photos/{id}/picture.jpg": {
         parameters: {
             query?: never;
@@ -1150,6 +1134,22 @@ export interface paths {
         get: operations["see-photo"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/photos/{id}/taken-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["take-back-photo"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2323,6 +2323,8 @@ export interface components {
             /** @description what journeys did, newest first */
             damages: components["schemas"]["JourneysShown"][];
             due_on: string | null;
+            /** @description what its mended entries are kept under */
+            id: string;
             /** Format: int64 */
             in_row: number;
             last: components["schemas"]["StockReadings"];
@@ -3693,6 +3695,9 @@ export interface components {
         PeopleWelcome: {
             demo: components["schemas"]["PeopleDemoSignIn"][];
         };
+        PhotosList: {
+            photos: components["schemas"]["PhotosShown"][];
+        };
         /** @enum {string} */
         PhotosPart: "root" | "collar" | "base" | "label" | "whole";
         PhotosShown: {
@@ -3703,9 +3708,13 @@ export interface components {
             /** Format: int64 */
             height: number;
             id: string;
+            may_take_back: boolean;
             part: components["schemas"]["PhotosPart"];
             /** Format: int64 */
             width: number;
+        };
+        PhotosTakenBack: {
+            reason: string;
         };
         /** @enum {string} */
         PlantingBase: "undisturbed" | "trodden" | "loose" | "organic";
@@ -4652,9 +4661,9 @@ export interface components {
             diameter_mm: number;
             /**
              * Format: double
-             * @description where the arc begins, clockwise from the side of the tag
+             * @description where the arc begins, clockwise from the side of the tag; not given is not told
              */
-            from_deg: number;
+            from_deg?: number;
             /**
              * Format: double
              * @description gap to the trunk at the collar; not given is far
@@ -8003,35 +8012,6 @@ export interface operations {
             };
         };
     };
-    "remove-photo": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description No Content */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description Error */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
     "see-photo": {
         parameters: {
             query?: never;
@@ -8052,6 +8032,44 @@ export interface operations {
                 };
                 content: {
                     "image/jpeg": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "take-back-photo": {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description sent twice, it happens once */
+                "Idempotency-Key": string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PhotosTakenBack"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhotosList"];
                 };
             };
             /** @description Error */

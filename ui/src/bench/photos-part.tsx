@@ -6,7 +6,9 @@ import { useKeptOf } from '../offline/kept'
 import { useKeptDeed } from '../offline/use-kept-deed'
 import { Choice } from '../parts/choice'
 import { useDeed } from '../parts/deed'
+import { Mended } from '../parts/mended'
 import { sayProblem } from '../parts/states'
+import { WithReason } from '../parts/with-reason'
 import { Camera, hasCamera } from './camera'
 
 /** Photographs of a tree: from the tablet's camera or a file, with one line under each. */
@@ -27,8 +29,13 @@ export function PhotosPart({ tree, may, folded }: { tree: Tree; may: boolean; fo
   )
   const waiting = useKeptOf('add-photo', (p) => p.tag === tree.tag)
   const give = (file: Blob) => add.mutate({ tag: tree.tag, part, caption, file })
-  const remove = useDeed('remove-photo', (id: string) =>
-    ask<unknown>(client.DELETE('/api/v1/photos/{id}', { params: { path: { id } } })),
+  const remove = useDeed('take-back-photo', ({ id, reason }: { id: string; reason: string }, key: string) =>
+    ask(
+      client.POST('/api/v1/photos/{id}/taken-back', {
+        params: { path: { id }, header: { 'Idempotency-Key': key } },
+        body: { reason },
+      }),
+    ),
   )
   return (
     <section aria-label={t('photos.title')} className="mt-3">
@@ -44,15 +51,13 @@ export function PhotosPart({ tree, may, folded }: { tree: Tree; may: boolean; fo
               />
             </a>
             <span className="block pt-1 text-sm">{p.caption || t(`photo.${p.part}`)}</span>
-            {may && (
-              <button
-                type="button"
-                className="min-h-11 text-sm underline underline-offset-4"
-                aria-label={t('photo.remove', { what: p.caption || t(`photo.${p.part}`) })}
-                onClick={() => remove.mutate(p.id)}
-              >
-                {t('remove')}
-              </button>
+            {p.may_take_back && (
+              <WithReason
+                label={t('photo.remove', { what: p.caption || t(`photo.${p.part}`) })}
+                about={t('photo.remove.about')}
+                pending={remove.isPending}
+                onDo={(reason) => remove.mutate({ id: p.id, reason })}
+              />
             )}
           </li>
         ))}
@@ -63,6 +68,12 @@ export function PhotosPart({ tree, may, folded }: { tree: Tree; may: boolean; fo
           </li>
         ))}
       </ul>
+      {remove.error && (
+        <p role="alert" className="text-oxblood">
+          {sayProblem(remove.error, t)}
+        </p>
+      )}
+      <Mended what="photo" id={tree.id} />
       {may && (
         <div className="grid gap-2">
           <Choice

@@ -36,7 +36,7 @@ export function RoundStage({
       roots.map((root, k) => (k === i ? { ...root, ...part } : root)),
       `root ${i} ${Object.keys(part).join()}`,
     )
-  const add = (from_deg: number, arc_deg?: number) => hand.roots([...roots, { zone, from_deg, arc_deg }])
+  const add = (from_deg?: number, arc_deg?: number) => hand.roots([...roots, { zone, from_deg, arc_deg }])
   const classes = answer?.root_ball?.root_classes ?? []
   const crossing = classes.includes('girdling')
   const sent = roots.map((_, i) => (unmeasured.includes(i) ? -1 : i)).filter((i) => i >= 0)
@@ -93,7 +93,7 @@ export function RoundStage({
           })}
         </div>
       </div>
-      <button type="button" className="quiet" onClick={() => add(0)}>
+      <button type="button" className="quiet" onClick={() => add()}>
         {t('round.type', { zone: t(`zone.${zone}`) })}
       </button>
       {roots.map((root, i) => (
@@ -122,7 +122,7 @@ export function RoundStage({
             label={t('root.from')}
             unit="°"
             value={root.from_deg}
-            onChange={(v) => change(i, { from_deg: v ?? 0 })}
+            onChange={(v) => change(i, { from_deg: v ?? undefined })}
           />
           {root.zone === 'collar' ? (
             <>

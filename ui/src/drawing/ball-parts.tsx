@@ -106,7 +106,7 @@ export function Circlers(props: {
       {props.readings.roots.map((root, i) => {
         const place = places[root.zone as keyof typeof places]
         const points = Array.from({ length: 25 }, (_, k) => {
-          const a = ((root.from_deg + (root.arc_deg * k) / 24) * Math.PI) / 180
+          const a = (((root.from_deg ?? 0) + (root.arc_deg * k) / 24) * Math.PI) / 180
           return `${x + place.rx * Math.sin(a)} ${place.y + i * 9 - place.rx * 0.16 * Math.cos(a)}`
         })
         const grave = ['girdling', 'strangling', 'severe'].includes(props.classes[i] ?? '')

@@ -76,12 +76,15 @@ export function RootPlan(props: {
       </text>
       {props.roots.map((r, i) => {
         const grave = ['girdling', 'strangling', 'severe'].includes(props.classes[i] ?? '')
-        const [x, y] = onCircle(160, 160, radii[r.zone], r.from_deg + r.arc_deg / 2)
+        // Where nobody told where it begins it is drawn in dashes from the tag on.
+        const from = r.from_deg ?? 0
+        const [x, y] = onCircle(160, 160, radii[r.zone], from + r.arc_deg / 2)
         return (
           // biome-ignore lint/suspicious/noArrayIndexKey: roots have no name but their place in the list
           <g key={i}>
             <path
-              d={arcPath(160, 160, radii[r.zone], r.from_deg, r.arc_deg)}
+              d={arcPath(160, 160, radii[r.zone], from, r.arc_deg)}
+              strokeDasharray={typeof r.from_deg === 'number' ? undefined : '3 9'}
               className={`fill-none ${grave ? 'stroke-oxblood' : 'stroke-ochre'}`}
               strokeWidth={Math.max(5, r.diameter_mm * 0.9)}
               strokeLinecap="round"
