@@ -86,7 +86,7 @@ func New(d *kernel.Database, s Settings) *kernel.Kernel {
 				work.Capability(),
 				growers.Capability(),
 				labels.Capability(s.Printer),
-				ground.Capability(station),
+				ground.Capability(station, sheets.HoldsSpot),
 				match.Capability(clocks),
 				sheets.Capability(sheets.Desk{Clocks: clocks}),
 				today.Capability(clocks),

@@ -29,22 +29,10 @@ func (c Clocks) Spent(tx *kernel.Tx, lots []yard.Lot) (map[string]bool, error) {
 
 // SpentBy tells whether a tree's bare roots are spent by a moment, kept as they are kept now.
 func (c Clocks) SpentBy(tx *kernel.Tx, lot yard.Lot, t yard.Tree, by time.Time) (bool, error) {
-	if lot.Form != stock.BareRoot {
-		return false, nil
+	u, err := c.unitOf(tx, lot, t, tx.Now)
+	if u == nil || err != nil {
+		return false, err
 	}
-	units, err := c.of(tx, []yard.Lot{lot}, tx.Now)
-	spent := false
-	for _, u := range units {
-		gone := u.clock.Result.Status == stock.Spent || tx.Now.Add(time.Duration(u.hoursLeft()*float64(time.Hour))).Before(by)
-		if u.hoursLeft() > 24*365*2 {
-			gone = u.clock.Result.Status == stock.Spent
-		}
-		switch {
-		case u.treeID != nil && *u.treeID == t.ID:
-			return gone, err
-		case u.treeID == nil:
-			spent = gone
-		}
-	}
-	return spent, err
+	result := u.clock.Result
+	return stock.SpentBy(result.Status, result.HoursLeft, by.Sub(tx.Now)), nil
 }

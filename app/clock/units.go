@@ -160,18 +160,27 @@ func (c Clocks) AirToday(tx *kernel.Tx) stock.AirAlong {
 
 // Status is where the clock of a tree's roots stands at a moment, "" for other forms.
 func (c Clocks) Status(tx *kernel.Tx, lot yard.Lot, t yard.Tree, at time.Time) (stock.ClockStatus, error) {
+	u, err := c.unitOf(tx, lot, t, at)
+	if u == nil || err != nil {
+		return "", err
+	}
+	return u.clock.Result.Status, nil
+}
+
+// unitOf is what a tree's roots are kept as: its own, else its lot's; nil for what has no clock.
+func (c Clocks) unitOf(tx *kernel.Tx, lot yard.Lot, t yard.Tree, at time.Time) (*unit, error) {
 	if lot.Form != stock.BareRoot {
-		return "", nil
+		return nil, nil
 	}
 	units, err := c.of(tx, []yard.Lot{lot}, at)
-	status := stock.ClockStatus("")
-	for _, u := range units {
-		if u.treeID != nil && *u.treeID == t.ID {
-			return u.clock.Result.Status, err
+	var out *unit
+	for i, u := range units {
+		if u.treeID == nil || *u.treeID == t.ID {
+			out = &units[i]
 		}
-		if u.treeID == nil {
-			status = u.clock.Result.Status
+		if u.treeID != nil && *u.treeID == t.ID {
+			break
 		}
 	}
-	return status, err
+	return out, err
 }

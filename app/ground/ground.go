@@ -64,8 +64,11 @@ var (
 	KeepGround = kernel.Permission{Name: "keep-ground", Roles: roles.Counter()}
 )
 
+// Holds tells whether a sheet plants at a spot; who issues sheets says it.
+type Holds func(tx *kernel.Tx, spotID string) (bool, error)
+
 // Capability declares what can be asked and done here; the station may be nil.
-func Capability(station Station) kernel.Capability {
+func Capability(station Station, holds Holds) kernel.Capability {
 	changed := []string{"list-spots", "see-spot", "match", "plan", "today"}
 	fresh := func(tx *kernel.Tx, _ kernel.None, id string) (Page, error) { return page(tx, kernel.ByID{ID: id}) }
 	same := func(tx *kernel.Tx, p kernel.ByID, _ string) (Page, error) { return page(tx, p) }
@@ -78,7 +81,7 @@ func Capability(station Station) kernel.Capability {
 		}).Makes(changed...),
 		kernel.Deed("save-spot", "PUT", "/spots/{id}", KeepGround, saveSpot, same).Makes(changed...),
 		kernel.Deed("amend-customer", "PUT", "/spots/{id}/customer", KeepGround, amendCustomer, same).Makes(append(changed, "see-mendings")...),
-		kernel.Deed("take-back-spot", "POST", "/spots/{id}/taken-back", KeepGround, takeBackSpot, same).Makes(append(changed, "see-mendings")...),
+		kernel.Deed("take-back-spot", "POST", "/spots/{id}/taken-back", KeepGround, holds.takeBackSpot, same).Makes(append(changed, "see-mendings")...),
 		kernel.Deed("take-back-marking", "POST", "/spots/{id}/markings/{record}/taken-back", KeepGround, takeBackMarking, func(tx *kernel.Tx, _ OfSpot, id string) (Page, error) {
 			return page(tx, kernel.ByID{ID: id})
 		}).Makes(append(changed, "see-mendings", "see-sheet")...),

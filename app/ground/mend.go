@@ -1,6 +1,7 @@
 package ground
 
 import (
+	"errors"
 	"strings"
 
 	"sedum/app/mending"
@@ -43,11 +44,14 @@ type TakenBack struct {
 	Reason string `json:"reason" maxLength:"500"`
 }
 
-// takeBackSpot takes a spot off the lists; its records and its sheets stay.
-func takeBackSpot(tx *kernel.Tx, p kernel.ByID, t TakenBack) (string, error) {
+// takeBackSpot takes a spot off the lists; its records and its sheets stay. Refused while a sheet holds a tree for it.
+func (holds Holds) takeBackSpot(tx *kernel.Tx, p kernel.ByID, t TakenBack) (string, error) {
 	s, err := kernel.One[Spot](tx, "id = ? AND taken_back_at IS NULL", p.ID)
 	if err != nil {
 		return "", err
+	}
+	if held, err := holds(tx, s.ID); err != nil || held {
+		return "", errors.Join(err, kernel.Refused{Code: "sheet-plants-here", Field: "reason"})
 	}
 	if err := mending.Keep(tx, mending.Spot, s.ID, map[string]string{"name": s.Name}, t.Reason); err != nil {
 		return "", err

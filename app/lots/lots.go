@@ -160,10 +160,11 @@ func standInRows(tx *kernel.Tx, p kernel.ByNumber, rows sampling.Rows) (string, 
 
 // saysRelease tells whether a complete look of drawn trees lets the lot go, or every single tree of it was judged.
 func (v lotView) saysRelease() bool {
-	if v.Checked >= v.Tags && v.Tags > 0 {
-		return true
+	var answer *sampling.Decision
+	if v.found.answer != nil {
+		answer = &v.found.answer.Decision
 	}
-	return v.sample != nil && v.found.answer != nil && v.found.answer.Decision == sampling.Release
+	return sampling.LetsGo(v.Tags, v.Checked, v.sample != nil, answer)
 }
 
 // Closing is a decision on a lot as it was seen.

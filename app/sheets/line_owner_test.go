@@ -136,3 +136,15 @@ func TestMatchAndPlanNeverDisagree(t *testing.T) {
 		w.Deed(w.Advisor, "save-spot", ByID(s.ID), before)
 	}
 }
+
+// A spot for which a sheet holds a tree is not taken off the lists under it: the sheet is withdrawn first.
+func TestASpotUnderASheetStays(t *testing.T) {
+	w := Open(t)
+	i := ask(w, "Petra Averill")
+	number, err := issue(w, w.Advisor, i)
+	require.NoError(t, err)
+	back := ground.TakenBack{Reason: "they moved away"}
+	Refused(t, w.Err(w.Advisor, "take-back-spot", ByID(i.SpotID), back), "sheet-plants-here")
+	w.Deed(w.Advisor, "withdraw-sheet", ByNumber(number), sheets.Withdrawal{Reason: "they moved away"})
+	w.Deed(w.Advisor, "take-back-spot", ByID(i.SpotID), back)
+}

@@ -67,12 +67,8 @@ func (desk Desk) make(tx *kernel.Tx, ask PlanAsk) (planned, error) {
 	p := planned{house: tx.Who.House}
 	var l fault.List
 	p.plantingOn = kernel.Date(&l, "planting_on", ask.PlantingOn)
-	switch {
-	case len(l) > 0:
-	case p.plantingOn.Before(tx.Today()):
-		l.Add("planting_on", fault.AtLeast, tx.Today().Format(time.DateOnly))
-	case p.plantingOn.After(tx.Today().AddDate(1, 0, 0)):
-		l.Add("planting_on", fault.AtMost, tx.Today().AddDate(1, 0, 0).Format(time.DateOnly))
+	if len(l) == 0 {
+		l = planting.CheckDay(p.plantingOn, tx.Today())
 	}
 	for step, choice := range ask.Schools {
 		next, err := p.house.WithSchool(step, choice)

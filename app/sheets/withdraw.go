@@ -95,6 +95,12 @@ func Holds(tx *kernel.Tx, treeID string) (bool, error) {
 	return n > 0, err
 }
 
+// HoldsSpot tells whether a sheet holds a tree that is to be planted at a spot.
+func HoldsSpot(tx *kernel.Tx, spotID string) (bool, error) {
+	n, err := kernel.Value[int](tx, "SELECT COUNT(*) FROM sheets s JOIN trees t ON t.id = s.tree_id WHERE s.spot_id = ? AND s.withdrawn_at IS NULL AND t.state = ?", spotID, stock.Reserved)
+	return n > 0, err
+}
+
 func ofTree(tx *kernel.Tx, p kernel.ByTag) (OfTree, error) {
 	out := OfTree{Sheets: []Line{}}
 	t, err := yard.TreeByTag(tx, p.Tag)

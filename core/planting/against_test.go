@@ -145,6 +145,7 @@ func TestEveryPlanCanBeFollowed(t *testing.T) {
 		}
 		if p.Locked { // its digging figures do not leave the core
 			require.Equal(t, planting.HoleResult{FlareToBaseMM: p.Hole.FlareToBaseMM, FinishedRaiseMM: p.Hole.FinishedRaiseMM, StickMM: p.Hole.StickMM}, p.Hole)
+			require.Empty(t, p.Stake.Stakes, "a stake is driven into the ground")
 			for _, s := range p.Steps {
 				require.True(t, !s.Digs || len(s.Values) == 0, s.Code)
 			}

@@ -3,6 +3,7 @@ package planting
 import (
 	"time"
 
+	"sedum/core/fault"
 	"sedum/core/roles"
 	"sedum/core/rules"
 	"sedum/core/stock"
@@ -26,4 +27,17 @@ func MayWithdraw(tree stock.State, role roles.Role) bool {
 		return role == roles.Advisor || role == roles.Manager
 	}
 	return role == roles.Manager
+}
+
+// CheckDay returns what is wrong with a planting day that is asked for today: it is not past, and not over a year ahead (handbook,
+// planting.md, "When there is no plan").
+func CheckDay(plantingOn, today time.Time) fault.List {
+	var l fault.List
+	switch year := today.AddDate(1, 0, 0); {
+	case plantingOn.Before(today):
+		l.Add("planting_on", fault.AtLeast, today.Format(time.DateOnly))
+	case plantingOn.After(year):
+		l.Add("planting_on", fault.AtMost, year.Format(time.DateOnly))
+	}
+	return l
 }

@@ -9,7 +9,7 @@ func (p Plan) withheld() Plan {
 	if !p.Locked || p.Refused != "" {
 		return p
 	}
-	p.Soil, p.Long = Soil{}, LongRoots{}
+	p.Soil, p.Long, p.Stake.Stakes = Soil{}, LongRoots{}, []Foot{}
 	p.Hole = HoleResult{FlareToBaseMM: p.Hole.FlareToBaseMM, FinishedRaiseMM: p.Hole.FinishedRaiseMM, StickMM: p.Hole.StickMM}
 	for i := range p.Steps {
 		if p.Steps[i].Digs {

@@ -153,3 +153,8 @@ func (c *RootClock) airOf(h rules.House, t Touch, along AirAlong, at time.Time) 
 	}
 	return a
 }
+
+// SpentBy tells whether bare roots are spent after a time from now, kept as they are kept now; hoursLeft nil is no end.
+func SpentBy(now ClockStatus, hoursLeft *float64, after time.Duration) bool {
+	return now == Spent || (hoursLeft != nil && *hoursLeft < after.Hours())
+}

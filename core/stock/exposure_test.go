@@ -3,6 +3,7 @@ package stock_test
 import (
 	"math"
 	"testing"
+	"time"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -150,4 +151,22 @@ func TestABucketByTurnsGoesOnCounting(t *testing.T) {
 	require.NotNil(t, out.HoursLeft)
 	assert.InDelta(t, 6, *out.HoursLeft, 1e-9)
 	assert.InDelta(t, 0.75, out.AgeShare, 1e-9)
+}
+
+// The plan asks for the planting day: kept as now, the roots last the hours that are left, and no end is none.
+func TestSpentByADay(t *testing.T) {
+	for name, c := range map[string]struct {
+		status stock.ClockStatus
+		left   *float64
+		days   int
+		spent  bool
+	}{
+		"lasts":      {"soon", ptr(49.0), 2, false},
+		"too late":   {"soon", ptr(47.0), 2, true},
+		"no end":     {"fresh", nil, 300, false},
+		"spent now":  {"spent", nil, 0, true},
+		"the minute": {"critical", ptr(0.0), 0, false},
+	} {
+		assert.Equal(t, c.spent, stock.SpentBy(c.status, c.left, time.Duration(c.days)*24*time.Hour), name)
+	}
 }

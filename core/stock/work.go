@@ -156,64 +156,6 @@ func has[T comparable](list []T, code T) bool {
 	return false
 }
 
-// AfterWork is the next look as it would be when the work is done, for the hand to measure against: hints, never entries. What was
-// cleared and cut is gone, and nothing is assumed that the work did not touch.
-func AfterWork(a Assessment, r Readings, done func(key string) bool) Readings {
-	next := r
-	next.Roots = append([]Circler{}, r.Roots...)
-	zero := 0.0
-	for _, w := range a.Work {
-		if !done(w.Key) {
-			continue
-		}
-		switch w.Code {
-		case KeepOneLeader:
-			next.Above.Leader = "one"
-		case CutRubbing:
-			next.Above.Branching = "well-spaced"
-		case CutDeadTips:
-			next.Above.Life = "plump"
-		case RemoveTie:
-			next.Above.Ties = "none"
-		case Soak:
-			next.Moisture = MoistureMoist
-		case PullWeeds:
-			next.PotTop = PotTopClean
-		case SoakRoots:
-			next.bareRoot(func(b *BareRootLook) { b.Moisture = RootMoistureMoist })
-		case CutStub:
-			next.bareRoot(func(b *BareRootLook) { b.Stub = StubClean })
-		case TrimBroken:
-			next.bareRoot(func(b *BareRootLook) { none := 0; b.BrokenRoots = &none })
-		case RemoveTwine:
-			next.balled(func(b *BalledLook) { no := false; b.Twine = &no })
-		case PickWeeds:
-			next.balled(func(b *BalledLook) { b.GardenSoil = GardenSoilClean })
-		case Clear:
-			next.SeenDepthMM, next.Probes = &zero, []Probe{}
-			next.BallHeightMM = a.Flare.UsableHeightMM
-		case CutStray:
-			next.Probes = []Probe{}
-		case Shave, Score, Tease, CutAndTease:
-			next.MatSidePct = &zero
-			next.Roots = keep(next.Roots, func(c Circler) bool { return c.Zone == ZoneCollar })
-		case Slice:
-			next.MatBottomPct = &zero
-			next.Roots = keep(next.Roots, func(c Circler) bool { return c.Zone != ZoneBottom })
-		case CutAtCollar:
-			next.Roots = keep(next.Roots, func(c Circler) bool { return c.Zone != ZoneCollar })
-		}
-	}
-	if done("shave") {
-		next.BallDiameterMM = a.LeftDiameterMM
-	}
-	if done("slice") && next.BallHeightMM != nil {
-		left := *next.BallHeightMM - a.RootBall.BottomSliceMM
-		next.BallHeightMM = &left
-	}
-	return next
-}
-
 func keep(list []Circler, wanted func(Circler) bool) []Circler {
 	out := []Circler{}
 	for _, c := range list {

@@ -38,3 +38,26 @@ func TestWorkDoneIsLookedAtAgain(t *testing.T) {
 		}
 	})
 }
+
+// Each piece of work hints at what it leaves, and the hint is never less than what it touches: what is empty after the work has a hint, or
+// is measured without one.
+func TestAHintIsOnlyOfWhatTheWorkTouches(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		r := drawLook(t)
+		a, err := stock.Assess(rules.House{}, subject(), r)
+		require.NoError(t, err)
+		never := func(string) bool { return false }
+		require.Equal(t, stock.Untouched(a, r, never), stock.AfterWork(a, r, never), "nothing done, nothing touched")
+		all := func(string) bool { return true }
+		left, hint := stock.Untouched(a, r, all), stock.AfterWork(a, r, all)
+		if left.Moisture != "" {
+			require.Equal(t, r.Moisture, hint.Moisture)
+		}
+		if left.BallDiameterMM != nil {
+			require.Equal(t, r.BallDiameterMM, hint.BallDiameterMM)
+		}
+		if left.Above.Ties != "" {
+			require.Equal(t, r.Above.Ties, hint.Above.Ties)
+		}
+	})
+}
