@@ -26,6 +26,7 @@ import (
 	"sedum/core/rules"
 	"sedum/core/sampling"
 	"sedum/core/stock"
+	coreyard "sedum/core/yard"
 	"sedum/kernel"
 )
 
@@ -49,6 +50,8 @@ var stored = map[string]struct {
 	"messages.Message.Facts":       {"messages", "facts", func() any { return &map[string]string{} }},
 	"rules.kept.Whole":             {"houses", "whole", func() any { return &rules.Whole{} }},
 	"sheets.Sheet.Content":         {"sheets", "content", func() any { return &sheets.Content{} }},
+	"stocktake.Stocktake.Lots":     {"stocktakes", "lots", func() any { return &[]int{} }},
+	"stocktake.Stocktake.Result":   {"stocktakes", "result", func() any { return &coreyard.Stocktake{} }},
 	"yard.Sample.Drawn":            {"samples", "drawn", func() any { return &[]int{} }},
 	"yard.Sample.Looks":            {"samples", "looks", func() any { return &[]sampling.Look{} }},
 }

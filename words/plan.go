@@ -108,7 +108,11 @@ func (s Speaker) Plan(in planting.Input, p planting.Plan, events []care.Event) P
 		out.Figures = append(out.Figures, s.figure(n, p.Locked))
 	}
 	for _, step := range p.Steps {
-		out.Steps = append(out.Steps, s.step(step))
+		said := s.step(step)
+		if step.Code == "window" && len(out.Window.Reasons) > 0 { // why the day is not the best
+			said.Why = strings.Join(out.Window.Reasons, " ")
+		}
+		out.Steps = append(out.Steps, said)
 	}
 	for _, q := range p.Quantities {
 		out.Quantities = append(out.Quantities, s.quantity(q, p.Locked))

@@ -3,11 +3,12 @@ package sheets
 import (
 	"sedum/app/bench"
 	"sedum/core/planting"
+	"sedum/core/rules"
 	"sedum/core/stock"
 )
 
 // foundOf is what the bench found at a tree and what goes along to its planting.
-func foundOf(r bench.Record) planting.Found {
+func foundOf(h rules.House, r bench.Record) planting.Found {
 	out := planting.Found{}
 	c := r.Current()
 	if look := c.Readings.BareRoot; look != nil {
@@ -29,12 +30,16 @@ func foundOf(r bench.Record) planting.Found {
 	for _, each := range r.Checks {
 		inLeaf[each.ID] = stock.InLeaf(each.Subject) && each.Subject.Season != stock.SeasonDormant
 	}
-	last := map[string]bool{}
+	last, collar := map[string]bool{}, map[string]bool{}
 	for _, each := range r.Corrections { // the last entry for each key counts
 		last[each.CheckID+each.WorkKey] = each.Done && inLeaf[each.CheckID] && each.Code.CutsRoots()
+		collar[each.CheckID] = collar[each.CheckID] || (each.Done && each.Code == stock.CutAtCollar)
 	}
 	for _, cut := range last {
 		out.CutInLeaf = out.CutInLeaf || cut
+	}
+	for _, each := range r.Checks {
+		out.CollarCut = out.CollarCut || (collar[each.ID] && stock.CutMuchAtCollar(h, each.Assessment, each.Readings))
 	}
 	return out
 }

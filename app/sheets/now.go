@@ -70,7 +70,7 @@ func (desk Desk) now(tx *kernel.Tx, s Sheet) ([]kernel.Sentence, error) {
 	if !same(is, was) || !same(stands, stood) {
 		say("ground", nil)
 	}
-	if tree := planTree(r, s.Content.Input.Tree.StandsAlone); r.Current() != nil && !same(tree, s.Content.Input.Tree) {
+	if tree := planTree(tx.Who.House, r, s.Content.Input.Tree.StandsAlone); r.Current() != nil && !same(tree, s.Content.Input.Tree) {
 		say("tree-changed", nil)
 	}
 	if !same(anew(tx.Who.House, s.Content), s.Content.Plan) {

@@ -96,7 +96,7 @@ func (desk Desk) make(tx *kernel.Tx, ask PlanAsk) (planned, error) {
 		return p, err
 	}
 	p.input = planting.Input{
-		Tree: planTree(p.tree, ask.StandsAlone != nil && *ask.StandsAlone), Kind: match.PlanKind(p.tree.Lot.Kind, p.spot.Spot.Ground), Spot: match.PlanSpot(p.spot, p.plantingOn),
+		Tree: planTree(p.house, p.tree, ask.StandsAlone != nil && *ask.StandsAlone), Kind: match.PlanKind(p.tree.Lot.Kind, p.spot.Spot.Ground), Spot: match.PlanSpot(p.spot, p.plantingOn),
 		Today: ask.today(p.plantingOn),
 	}
 	p.fit = judged(p.house, p.spot, p.tree)
@@ -123,7 +123,7 @@ func judged(h rules.House, k ground.Known, r bench.Record) match.Judged {
 }
 
 // planTree takes the ball as the newest check measured it, after all corrections.
-func planTree(r bench.Record, standsAlone bool) planting.Tree {
+func planTree(h rules.House, r bench.Record, standsAlone bool) planting.Tree {
 	c := r.Current()
 	read := c.Readings
 	t := planting.Tree{
@@ -149,7 +149,7 @@ func planTree(r bench.Record, standsAlone bool) planting.Tree {
 		t.Count = r.Tree.BundleCount
 	}
 	t.SupportBall = c.Assessment.Supports()
-	t.Found = foundOf(r)
+	t.Found = foundOf(h, r)
 	for _, each := range r.Checks {
 		t.DepthInDoubt = t.DepthInDoubt || each.Assessment.DepthInDoubt()
 	}

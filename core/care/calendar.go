@@ -18,7 +18,7 @@ type Code string
 // All lists them in the order in which they first come.
 func (Code) All() []Code {
 	return []Code{"look-next-day", "second-soaking", "second-soaking-tied", "water-dormant", "water-weeks-1-2", "water-weeks-3-8", "water-weekly", "check-round",
-		"check-round-tied", "first-spring", "first-spring-mild", "fruit-off", "prune-after-bloom", "berm-out", "stake-off", "mulch-top", "winter-cover", "cover-off", "water-before-frost", "flare-check",
+		"check-round-tied", "first-spring", "first-spring-mild", "fruit-off", "prune-after-bloom", "berm-out", "stake-off", "mulch-top", "winter-cover", "cover-off", "water-before-frost", "flare-check", "collar-look",
 		"feed-if-short", "water-second-season", "formative-pruning", "formative-pruning-dry", "established"}
 }
 
@@ -39,6 +39,7 @@ type Facts struct {
 	MulchMM       float64
 	DoseL         float64
 	DepthInDoubt  bool
+	CollarCut     bool
 	GrownForFruit bool
 	OldWood       bool
 	Bleeds        bool
@@ -103,6 +104,9 @@ func Calendar(f Facts) []Event {
 			before = f.Planted.AddDate(0, 0, 1)
 		}
 		l.on("water-before-frost", before, dose)
+	}
+	if f.CollarCut {
+		l.on("collar-look", After(f.Planted, 12), nil)
 	}
 	for _, year := range f.flareYears() {
 		l.on("flare-check", After(f.Planted, 12*year), nil)

@@ -11,7 +11,7 @@ import (
 func FactsOf(h rules.House, planted time.Time, in planting.Input, p planting.Plan) Facts {
 	return Facts{
 		Planted: planted, Southern: in.Spot.LatDeg < 0, StakeMonths: p.Stake.RemoveAfterMonths, Berm: p.Berm,
-		MulchMM: p.MulchMM, DoseL: p.Basin.DoseL, DepthInDoubt: in.Tree.DepthInDoubt,
+		MulchMM: p.MulchMM, DoseL: p.Basin.DoseL, DepthInDoubt: in.Tree.DepthInDoubt, CollarCut: in.Tree.Found.CollarCut,
 		GrownForFruit: in.Kind.GrownForFruit, OldWood: in.Kind.OldWood, Bleeds: in.Kind.Bleeds, StoneFruit: in.Kind.StoneFruit, Evergreen: in.Kind.Evergreen,
 		Tender: in.Kind.Tender, CaliperMM: in.Tree.CaliperMM, FirstFrostDay: in.Spot.Frost.First,
 		LastFrostDay: in.Spot.Frost.Last, BudSwellDay: in.Spot.Frost.BudSwell, SoilFreezeDay: in.Spot.Frost.SoilFreeze,

@@ -167,6 +167,8 @@ func TestEveryPlanCanBeFollowed(t *testing.T) {
 		require.Equal(t, in.Tree.Form == stock.Balled && !bare, at("unwrap") >= 0, "only what a dug ball wears comes off")
 		require.Equal(t, found.GraftMM != nil, at("graft") >= 0)
 		require.Equal(t, found.CutInLeaf, at("shade") >= 0)
+		require.Equal(t, found.CollarCut, at("collar-cut") >= 0)
+		require.True(t, !found.CollarCut || p.Stake.Needed, "cut so much at the collar it does not stand alone")
 		if found.GraftMM != nil {
 			require.InDelta(t, *found.GraftMM+p.Hole.FinishedRaiseMM, p.Steps[at("graft")].Values["above"].Value, 1e-9)
 		}

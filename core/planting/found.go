@@ -22,6 +22,9 @@ type Found struct {
 	Basket *bool       `json:"basket,omitempty"`
 	// CutInLeaf says that roots were cut while it was in leaf.
 	CutInLeaf bool `json:"cut_in_leaf,omitempty"`
+	// CollarCut says that over a sixth of the root area at the collar was cut: it is held as one that cannot stand alone, and its foot is
+	// looked at in a year.
+	CollarCut bool `json:"collar_cut,omitempty"`
 }
 
 // wrapping is the wording of what comes off a dug ball, "" when nothing is left to come off; what nobody told is taken for everything.

@@ -343,7 +343,7 @@ func basinInput(h rules.House, in Input, p Plan) BasinInput {
 }
 
 func stakeInput(h rules.House, in Input, p *Plan) StakeInput {
-	exposure, school, stands := in.Spot.Exposure, Staking(h.School(rules.StepStake)), in.Tree.StandsAlone
+	exposure, school, stands := in.Spot.Exposure, Staking(h.School(rules.StepStake)), in.Tree.StandsAlone && !in.Tree.Found.CollarCut
 	p.Assumed = append([]string{}, in.Tree.Nominal...)
 	if exposure == "" {
 		exposure = ground.WindOpen

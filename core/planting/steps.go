@@ -86,6 +86,9 @@ func steps(h rules.House, in Input, p Plan) []Step {
 	if in.Tree.Found.CutInLeaf {
 		l.add("shade", nil)
 	}
+	if in.Tree.Found.CollarCut {
+		l.add("collar-cut", nil)
+	}
 	l.add("look-again", nil)
 	return l.steps
 }

@@ -105,12 +105,6 @@ func judgeSoundness(h rules.House, in RootBallInput, j *judgement) {
 
 // judgeGirdling holds what would be cut at the collar against what would be left there.
 func judgeGirdling(h rules.House, in RootBallInput, classes []RootClass, j *judgement) {
-	cut := 0.0
-	for i, class := range classes {
-		if class == RootGirdling {
-			cut += in.Roots[i].DiameterMM * in.Roots[i].DiameterMM
-		}
-	}
 	if !slices.Contains(classes, RootGirdling) {
 		return
 	}
@@ -118,11 +112,7 @@ func judgeGirdling(h rules.House, in RootBallInput, classes []RootClass, j *judg
 		j.because("count-main-roots", Fix)
 		return
 	}
-	left := 0.0
-	for _, d := range *in.MainRootsMM {
-		left += d * d
-	}
-	share := cut / (cut + left)
+	share := collarShare(classes, in.Roots, *in.MainRootsMM)
 	count, least := float64(len(*in.MainRootsMM)), h.Value(rules.RootsMainLeast)
 	most, dormant := h.Value(rules.RootsCutMost), h.Value(rules.RootsCutDormant)
 	switch {

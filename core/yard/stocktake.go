@@ -26,17 +26,18 @@ func (Odd) All() []Odd { return []Odd{OddUnknown, OddGone, OddElsewhere} }
 
 // Stocktake is what a count by scanning says.
 type Stocktake struct {
-	Expected, There int
+	Expected int `json:"expected"`
+	There    int `json:"there"`
 	// Missing are the expected tags that nobody scanned, in the order in which they are expected.
-	Missing []string
+	Missing []string `json:"missing"`
 	// Unexpected are scanned tags that should not be there, in the order in which they were scanned.
-	Unexpected []Unexpected
+	Unexpected []Unexpected `json:"unexpected"`
 }
 
 // Unexpected is a tag that should not be there.
 type Unexpected struct {
-	Tag string
-	Why Odd
+	Tag string `json:"tag"`
+	Why Odd    `json:"why"`
 }
 
 // Count holds what was scanned against what should be there (handbook, features: a stocktake says what is there, what is missing, what

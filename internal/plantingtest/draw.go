@@ -59,7 +59,7 @@ func Tree(t *rapid.T) planting.Tree {
 			f.GraftMM = ptr(rapid.Float64Range(0, 300).Draw(t, "graft"))
 		}
 	}
-	f.CutInLeaf = found && yes(t, "cut in leaf")
+	f.CutInLeaf, f.CollarCut = found && yes(t, "cut in leaf"), found && out.Form == stock.Container && yes(t, "cut at the collar")
 	return out
 }
 
