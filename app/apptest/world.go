@@ -237,7 +237,7 @@ func Ptr[T any](v T) *T { return &v }
 func SoundLook() stock.Readings {
 	return stock.Readings{
 		BallDiameterMM: Ptr(330.0), BallHeightMM: Ptr(280.0), CaliperMM: Ptr(32.0), HeightM: Ptr(2.1),
-		Above:  stock.Above{Leader: "one", Trunk: "clean", Branching: "well-spaced", Life: "plump", Ties: "none", Pests: "none"},
+		Above:  stock.Above{Leader: "one", Trunk: "clean", Branching: "well-spaced", Life: "plump", Ties: "none", Pests: "none", Graft: "none-seen"},
 		Probes: []stock.Probe{}, SeenDepthMM: Ptr(0.0), ZonesLooked: stock.AllZones(), Roots: []stock.Circler{},
 		MatSidePct: Ptr(0.0), MatBottomPct: Ptr(0.0), FillPct: Ptr(80.0), Texture: stock.TextureFirm, Odour: stock.OdourNone, BottomRoots: stock.BottomRootsPresent, PotTop: stock.PotTopClean, Moisture: stock.MoistureMoist,
 	}

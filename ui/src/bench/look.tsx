@@ -216,11 +216,11 @@ export function Look({ tree, afterWork, onDone }: { tree: Tree; afterWork: boole
         )}
       </div>
       <div className="order-2 mx-auto w-full max-w-3xl lg:sticky lg:top-4 lg:order-none lg:max-h-[calc(100dvh-9rem)] lg:self-start">
-        <div className="mx-auto h-72 md:h-[26rem] lg:h-[min(40rem,calc(100dvh-9.5rem))]">
+        <div className="mx-auto h-72 md:h-[clamp(13rem,calc(100dvh-60rem),26rem)] lg:h-[min(40rem,calc(100dvh-9.5rem))]">
           <TreeSection tree={tree} readings={readings} answer={answer} />
         </div>
       </div>
-      <div className="order-4 flex flex-col gap-4 pb-4 md:order-3 md:max-h-[26rem] lg:sticky lg:top-4 lg:order-none lg:h-[calc(100dvh-8.6rem)] lg:max-h-none lg:self-start lg:pb-0">
+      <div className="order-4 flex flex-col gap-4 pb-4 md:order-3 md:max-h-[clamp(13rem,calc(100dvh-60rem),26rem)] lg:sticky lg:top-4 lg:order-none lg:h-[calc(100dvh-8.6rem)] lg:max-h-none lg:self-start lg:pb-0">
         {live.error && !answer && (
           <p className="font-semibold text-oxblood">
             {away(live.error) ? t('look.no-answer') : sayProblem(live.error, t)}
