@@ -14,6 +14,8 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"sedum/core/care"
+	"sedum/core/fit"
+	"sedum/core/ground"
 	"sedum/core/planting"
 	"sedum/core/rules"
 	"sedum/core/stock"
@@ -117,6 +119,22 @@ func TestPaperSaysThePlansFigures(t *testing.T) {
 		}
 	}
 	assert.Equal(t, len(sh.Words.Steps), steps)
+}
+
+// What somebody signed for stands on the first page: what is wrong, what will happen, and why it is done all the same.
+func TestWhatStandsAgainstItIsOnTheFirstPage(t *testing.T) {
+	s := words.For("en-US", words.Metric)
+	sh := sheet(t, s, func(in *planting.Input) {
+		in.Standing.Excluded = []fit.Factor{fit.Cold}
+		in.Standing.MeetsAtOnce = []ground.Neighbour{ground.NeighbourPaving, ground.NeighbourDrain}
+	})
+	file, _ := pdf(t, s, sh, "a4")
+	first := squash(run(t, "pdftotext", "-l", "1", file, "-"))
+	for _, want := range []string{"Against our advice:", "The winters are too cold for this kind.", "A hard winter will cut it back or kill it.", "from the first day: paving and drain.", "the customer's wish"} {
+		assert.Contains(t, first, want)
+	}
+	_, plain := pdf(t, s, sheet(t, s, nil), "a4")
+	assert.NotContains(t, plain, "Against our advice")
 }
 
 func TestADraftWithoutMarkingSaysNotToDigAndWithholds(t *testing.T) {

@@ -137,7 +137,24 @@ func (p *page) head() float64 {
 		p.SetFont("text", "B", 9.5)
 		p.MultiCell(p.inner(), 4.4, sheet.Marked, "", "L", false)
 	}
+	p.against()
 	return p.GetY() + 1
+}
+
+// against is what is wrong and what will happen, though somebody signed: on the first page, in a frame.
+func (p *page) against() {
+	against := p.sheet.Words.Against
+	if len(against) == 0 {
+		return
+	}
+	p.SetFont("text", "B", 9.5)
+	p.SetY(p.GetY() + 1)
+	text := p.s.Say("sheet.against", nil) + " " + strings.Join(against, " ")
+	if p.sheet.SignedReason != "" {
+		text += " " + p.s.Say("sheet.signed", map[string]any{"reason": p.sheet.SignedReason})
+	}
+	p.SetLineWidth(0.5)
+	p.MultiCell(p.inner(), 4.6, text, "1", "L", false)
 }
 
 // across is what must be read before anything else.
@@ -309,7 +326,7 @@ func (p *page) after() {
 		p.block("", "", n, false)
 	}
 	p.block("", "", w.Schools, false)
-	if p.sheet.SignedReason != "" {
+	if p.sheet.SignedReason != "" && len(w.Against) == 0 { // by an earlier program; else it stands on the first page
 		p.block("", s.Say("sheet.signed", map[string]any{"reason": p.sheet.SignedReason}), "", false)
 	}
 }

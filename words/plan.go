@@ -15,11 +15,13 @@ import (
 
 // PlanWords is a plan as people read it, on the screen and on paper alike.
 type PlanWords struct {
-	Headline   string          `json:"headline"`
-	Why        string          `json:"why"`
-	Window     WindowWords     `json:"window"`
-	Handling   string          `json:"handling"`
-	Figures    []FigureWords   `json:"figures"`
+	Headline string        `json:"headline"`
+	Why      string        `json:"why"`
+	Window   WindowWords   `json:"window"`
+	Handling string        `json:"handling"`
+	Figures  []FigureWords `json:"figures"`
+	// Against is what stands against it though somebody signed: what is wrong and what will happen.
+	Against    []string        `json:"against"`
 	Steps      []StepWords     `json:"steps"`
 	Quantities []QuantityWords `json:"quantities"`
 	Notes      []string        `json:"notes" doc:"conflicts and assumptions"`
@@ -93,7 +95,7 @@ type CareWords struct {
 func (s Speaker) Plan(in planting.Input, p planting.Plan, events []care.Event) PlanWords {
 	out := PlanWords{
 		Figures: []FigureWords{}, Steps: []StepWords{}, Quantities: []QuantityWords{}, Notes: []string{}, Care: []CareWords{},
-		Window: s.window(p.Window), Trouble: []string{}, Water: []string{},
+		Window: s.window(p.Window), Trouble: []string{}, Water: []string{}, Against: []string{},
 	}
 	if p.Refused != "" {
 		out.Headline, out.Why = s.Say("plan.refused", nil), s.Say("refused."+string(p.Refused), nil)
@@ -113,6 +115,9 @@ func (s Speaker) Plan(in planting.Input, p planting.Plan, events []care.Event) P
 			said.Why = strings.Join(out.Window.Reasons, " ")
 		}
 		out.Steps = append(out.Steps, said)
+	}
+	for _, stop := range p.Stops {
+		out.Against = append(out.Against, s.Stop(stop, in.Standing)+" "+s.Say("stop."+string(stop)+".happens", nil))
 	}
 	for _, q := range p.Quantities {
 		out.Quantities = append(out.Quantities, s.quantity(q, p.Locked))
@@ -143,6 +148,15 @@ func (s Speaker) Plan(in planting.Input, p planting.Plan, events []care.Event) P
 		out.Trouble = append(out.Trouble, s.Measures("trouble."+string(t.Code), t.Values))
 	}
 	return out
+}
+
+// Stop says what an advisor must sign for; what a tree meets at once is named.
+func (s Speaker) Stop(stop planting.Stop, standing planting.Standing) string {
+	near := []string{}
+	for _, n := range standing.MeetsAtOnce {
+		near = append(near, s.Say("obstacle."+string(n), nil))
+	}
+	return s.Say("stop."+string(stop), map[string]any{"what": s.List(near)})
 }
 
 // notToday says why a day is no planting day, the next that is, and how the tree is kept until then.

@@ -78,7 +78,7 @@ func sets() map[string]said {
 		"planting.Need":         by(set.Texts[planting.Need](), "need.", ""),
 		"planting.Refusal":      by(set.Texts[planting.Refusal](), "refused.", ""),
 		"planting.Shape":        by(set.Texts[planting.Shape](), "school.shape.", ""),
-		"planting.Stop":         by(set.Texts[planting.Stop](), "stop.", ""),
+		"planting.Stop":         by(append(set.Texts[planting.Stop](), happens()...), "stop.", ""),
 		"planting.StakeKind":    by(set.Texts[planting.StakeKind](), "step.stake.", "", "none"),
 		"planting.StakeReason":  unsaid(set.Texts[planting.StakeReason]()),
 		"planting.Staking":      by(set.Texts[planting.Staking](), "school.stake.", ""),
@@ -179,6 +179,14 @@ func TestEveryWordOfEverySetHasItsSentence(t *testing.T) {
 			assert.NotEmpty(t, page["above."+string(part)+"."+string(each)], "%s, %s on the page", part, each)
 		}
 	}
+}
+
+// happens are the codes of what comes of what somebody signed for.
+func happens() (out []string) {
+	for _, stop := range set.Texts[planting.Stop]() {
+		out = append(out, stop+".happens")
+	}
+	return out
 }
 
 // A set that is declared anywhere is known here.

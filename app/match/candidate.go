@@ -95,7 +95,7 @@ func (c Judged) against(s words.Speaker, h rules.House) []kernel.Sentence {
 	}
 	out := SayFirst(s, h, c.Stand.First)
 	for _, stop := range c.Stand.Sign {
-		out = append(out, kernel.Sentence{Code: string(stop), Text: s.Say("stop."+string(stop), nil)})
+		out = append(out, kernel.Sentence{Code: string(stop), Text: s.Stop(stop, c.Standing)})
 	}
 	return out
 }

@@ -47,7 +47,7 @@ func (desk Desk) showPlan(tx *kernel.Tx, _ kernel.None, ask PlanAsk) (Planned, e
 		Schools: housed.Schools(s, func(step rules.Step) string { return p.plan.Schools[string(step)] }),
 	}
 	for _, stop := range p.plan.Stops {
-		out.Stops = append(out.Stops, kernel.Sentence{Code: string(stop), Text: s.Say("stop."+string(stop), nil)})
+		out.Stops = append(out.Stops, kernel.Sentence{Code: string(stop), Text: s.Stop(stop, p.input.Standing)})
 	}
 	// The roots were treated in the yard.
 	out.Schools = slices.DeleteFunc(out.Schools, func(each housed.School) bool { return each.Step == rules.StepRoots })

@@ -230,6 +230,7 @@ export const careCode = [
   'cover-off',
   'water-before-frost',
   'flare-check',
+  'collar-look',
   'feed-if-short',
   'water-second-season',
   'formative-pruning',
@@ -368,6 +369,7 @@ export const plantingStepCode = [
   'stake',
   'sun-paint',
   'shade',
+  'collar-cut',
   'look-again',
 ] as const
 export const plantingStop = [

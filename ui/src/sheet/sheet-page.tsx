@@ -61,6 +61,14 @@ export function SheetPage({ number }: { number: number }) {
           })}
         </p>
         <p>{s.marked}</p>
+        {s.words.against.length > 0 && (
+          <div className="rounded-xl border-2 border-oxblood p-3 font-semibold text-oxblood" data-testid="against">
+            <p>{t('sheet.against')}</p>
+            {s.words.against.map((line) => (
+              <p key={line}>{line}</p>
+            ))}
+          </div>
+        )}
         {s.signed && <p>{s.signed}</p>}
         {s.done.length > 0 && (
           <p>
