@@ -226,7 +226,8 @@ export function Look({ tree, afterWork, onDone }: { tree: Tree; afterWork: boole
             {away(live.error) ? t('look.no-answer') : sayProblem(live.error, t)}
           </p>
         )}
-        <div className="min-h-0 md:overflow-auto">
+        {/* biome-ignore lint/a11y/noNoninteractiveTabindex: on a tablet it scrolls, by the keyboard too */}
+        <div className="min-h-0 md:overflow-auto" tabIndex={0}>
           <AnswerPanel answer={answer} pending={live.isFetching} />
         </div>
         {problem && !stale && (
