@@ -243,7 +243,7 @@ func (p *hand) text(selector string) string {
 // until waits for a condition in the page.
 func (p *hand) until(script string) {
 	p.t.Helper()
-	p.do(chromedp.Poll(script, nil, chromedp.WithPollingInterval(50*time.Millisecond)))
+	p.do(chromedp.Poll(script, nil, chromedp.WithPollingInterval(50*time.Millisecond), chromedp.WithPollingTimeout(patience-5*time.Second)))
 }
 
 func (p *hand) signIn(name string) {
