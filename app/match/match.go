@@ -66,14 +66,14 @@ func Judge(h rules.House, k ground.Known, lot yard.Lot, o yard.Offer) Judged {
 
 // mark is how well it will do there; what nobody plants there, whoever signs, is excluded as well.
 func (j Judged) mark(h rules.House) fit.Mark {
-	if j.Stand.Never != "" {
+	if j.excluded() {
 		return fit.Excluded
 	}
 	return fit.MarkOf(h, j.Result)
 }
 
 // excluded tells whether no tree of it is offered there.
-func (j Judged) excluded() bool { return len(j.Result.ExcludedBy) > 0 || j.Stand.Never != "" }
+func (j Judged) excluded() bool { return j.Stand.Excludes(j.Result) }
 
 // Offered is one tree that may be sold.
 type Offered struct {

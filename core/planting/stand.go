@@ -99,6 +99,9 @@ func CanStand(h rules.House, in Input, bed ground.Drainage) Stand {
 	return out
 }
 
+// Excludes tells whether no tree of a kind is offered in a place: a gate of the match excludes it, or nobody plants it there, whoever signs.
+func (s Stand) Excludes(r fit.Result) bool { return len(r.ExcludedBy) > 0 || s.Never != "" }
+
 // nearLine tells whether the place itself lies within the distance that tools and tall stock keep from a line.
 func nearLine(h rules.House, s Standing) bool {
 	return s.LineM != nil && num.Under(*s.LineM, h.Value(rules.PlanLineNear))

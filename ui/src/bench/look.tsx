@@ -124,6 +124,8 @@ export function Look({ tree, afterWork, onDone }: { tree: Tree; afterWork: boole
   const lineWrong =
     bad.some(Boolean) || badField || stationFaults.some(Boolean) || fault('seen_depth_mm') || fault('ball_height_mm')
   const next = stages[stages.indexOf(stage) + 1]
+  // Only the walk round the trunk needs the height; its pad must stand above the save bar.
+  const walking = stage === 'line' && !bare
   return (
     <form
       className="grid flex-1 grid-cols-1 content-start gap-x-7 gap-y-4 px-4 py-4 md:grid-cols-[minmax(0,1fr)_17rem] md:px-7 max-lg:pb-32 lg:grid-cols-[30rem_minmax(0,1fr)_17rem]"
@@ -216,11 +218,15 @@ export function Look({ tree, afterWork, onDone }: { tree: Tree; afterWork: boole
         )}
       </div>
       <div className="order-2 mx-auto w-full max-w-3xl lg:sticky lg:top-4 lg:order-none lg:max-h-[calc(100dvh-9rem)] lg:self-start">
-        <div className="mx-auto h-72 md:h-[clamp(13rem,calc(100dvh-60rem),26rem)] lg:h-[min(40rem,calc(100dvh-9.5rem))]">
+        <div
+          className={`mx-auto h-72 ${walking ? 'md:h-[clamp(13rem,calc(100dvh-60rem),26rem)]' : 'md:h-[26rem]'} lg:h-[min(40rem,calc(100dvh-9.5rem))]`}
+        >
           <TreeSection tree={tree} readings={readings} answer={answer} />
         </div>
       </div>
-      <div className="order-4 flex flex-col gap-4 pb-4 md:order-3 md:max-h-[clamp(13rem,calc(100dvh-60rem),26rem)] lg:sticky lg:top-4 lg:order-none lg:h-[calc(100dvh-8.6rem)] lg:max-h-none lg:self-start lg:pb-0">
+      <div
+        className={`order-4 flex flex-col gap-4 pb-4 md:order-3 ${walking ? 'md:max-h-[clamp(13rem,calc(100dvh-60rem),26rem)]' : 'md:max-h-[26rem]'} lg:sticky lg:top-4 lg:order-none lg:h-[calc(100dvh-8.6rem)] lg:max-h-none lg:self-start lg:pb-0`}
+      >
         {live.error && !answer && (
           <p className="font-semibold text-oxblood">
             {away(live.error) ? t('look.no-answer') : sayProblem(live.error, t)}

@@ -116,6 +116,7 @@ export function Circlers(props: {
             key={i}
             d={`M${points.join('L')}`}
             className={`fill-none ${grave ? 'stroke-oxblood' : 'stroke-ochre'}`}
+            strokeDasharray={typeof root.from_deg === 'number' ? undefined : '3 9'}
             strokeWidth={Math.max(3.5, root.diameter_mm * props.perMM)}
             strokeLinecap="round"
             strokeLinejoin="round"

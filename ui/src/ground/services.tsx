@@ -98,7 +98,7 @@ export function Services({ spot, may, onSaved }: { spot: Spot; may: boolean; onS
         </p>
         <p className="border-ink border-l-4 pl-3">{t('services.near')}</p>
         {may && (
-          <details className="rounded-xl bg-night px-4 text-white">
+          <details className="rounded-xl border-[1.5px] border-line-strong px-4">
             <summary className="min-h-11 cursor-pointer py-2.5 font-semibold">{t('services.another')}</summary>
             <div className="pb-4">{entry}</div>
           </details>
