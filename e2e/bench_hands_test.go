@@ -23,7 +23,7 @@ func (p *hand) pad(keys ...string) {
 	p.t.Helper()
 	for _, key := range keys {
 		at := fmt.Sprintf(`//main//button[normalize-space(.)=%q]`, key)
-		p.do(chromedp.WaitVisible(at, chromedp.BySearch), chromedp.Click(at, chromedp.BySearch))
+		p.touch(at)
 	}
 }
 
@@ -49,7 +49,7 @@ func TestThePadHasOneRule(t *testing.T) {
 	assert.Equal(t, []string{"92", "48", "–", "101", "", "", "", ""}, p.circles())
 	p.press("button", "Clear all eight")
 
-	p.do(chromedp.Click(`//label[contains(., "Go on by itself")]//input`, chromedp.BySearch))
+	p.touch(`//label[contains(., "Go on by itself")]//input`)
 	p.do(chromedp.Click(`input[aria-label^="tag side"]`, chromedp.ByQuery))
 	p.pad("3", "6", "next", "4", "7")
 	p.pad("5", "8")

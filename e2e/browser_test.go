@@ -174,17 +174,19 @@ func byLabel(label string) string {
 
 func (p *hand) press(element, text string) {
 	p.t.Helper()
-	at := byText(element, text)
-	// A bar that stays at the foot of a tablet may cover what is only just in view.
+	p.touch(byText(element, text))
+}
+
+// touch clicks what is there, brought to the middle first: a bar that stays at the foot of a tablet may cover what is only just in view.
+func (p *hand) touch(at string) {
+	p.t.Helper()
 	middle := fmt.Sprintf(`document.evaluate(%q, document, null, XPathResult.FIRST_ORDERED_NODE_TYPE).singleNodeValue?.scrollIntoView({block: 'center'})`, at)
 	p.do(chromedp.WaitVisible(at, chromedp.BySearch), chromedp.Evaluate(middle, nil), chromedp.Click(at, chromedp.BySearch))
 }
-
 // choose touches one word of a choice, named by its group.
 func (p *hand) choose(group, word string) {
 	p.t.Helper()
-	at := fmt.Sprintf(`//div[@aria-label=%q]//button[normalize-space(.)=%q]`, group, word)
-	p.do(chromedp.WaitVisible(at, chromedp.BySearch), chromedp.Click(at, chromedp.BySearch))
+	p.touch(fmt.Sprintf(`//div[@aria-label=%q]//button[normalize-space(.)=%q]`, group, word))
 }
 
 // fill types into a field in place of what is there; a stage's key may be pressed before, to get there.

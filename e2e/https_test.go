@@ -64,7 +64,7 @@ func TestATabletOverHTTPSWithItsCameraAndWithoutANetwork(t *testing.T) {
 			[...document.querySelectorAll('summary')].find((s) => s.textContent.includes('Photographs')).click()`, nil))
 		p.press("button", "Take one")
 		shutter := `//button[@aria-label="Take the picture"][not(@disabled)]`
-		p.do(chromedp.WaitVisible(shutter, chromedp.BySearch), chromedp.Click(shutter, chromedp.BySearch))
+		p.touch(shutter)
 		p.until(`document.body.innerText.includes('1 taken')`)
 		p.press("button", "Done")
 	}
@@ -89,7 +89,7 @@ func TestATabletOverHTTPSWithItsCameraAndWithoutANetwork(t *testing.T) {
 	row := `//li[contains(., "Tulip tree")]//button[normalize-space(.)=%q]`
 	touch := func(word string) {
 		at := strings.Replace(row, "%q", `"`+word+`"`, 1)
-		p.do(chromedp.WaitVisible(at, chromedp.BySearch), chromedp.Click(at, chromedp.BySearch))
+		p.touch(at)
 	}
 	touch("Cold store")
 	p.until(`document.body.innerText.includes('Cold store: kept on this device. The time left is told when the server answers.')`)
@@ -98,7 +98,7 @@ func TestATabletOverHTTPSWithItsCameraAndWithoutANetwork(t *testing.T) {
 	p.press("a", "Work")
 	p.sees(piece.Tag)
 	tick := `//li[contains(., "` + piece.Tag + `")]//button[contains(@aria-label, "` + piece.Tag + `")]`
-	p.do(chromedp.WaitVisible(tick, chromedp.BySearch), chromedp.Click(tick, chromedp.BySearch))
+	p.touch(tick)
 	p.until(`document.body.innerText.includes('3 entries are kept on this device')`)
 	photograph()
 	p.until(`document.querySelectorAll('img[src^="blob:"]').length === 1`)

@@ -33,7 +33,7 @@ func TestARefusedEntryHoldsNobodyUp(t *testing.T) {
 	require.NoError(t, h.server.Close())
 	tick := func(tag string) {
 		at := `//li[contains(., "` + tag + `")]//button[contains(@aria-label, "` + tag + `")]`
-		p.do(chromedp.WaitVisible(at, chromedp.BySearch), chromedp.Click(at, chromedp.BySearch))
+		p.touch(at)
 	}
 	for i, each := range []work.Item{gone, back, fine} {
 		tick(each.Tag)
@@ -44,7 +44,7 @@ func TestARefusedEntryHoldsNobodyUp(t *testing.T) {
 		p.until(fmt.Sprintf(`document.body.innerText.includes('%d %s kept on this device')`, i+1, noun))
 	}
 	p.press("button", "Show them")
-	p.do(chromedp.Click(`//section[@aria-label="Kept on this device"]//li[contains(., "`+back.Tag+`")]//button[contains(., "Take back")]`, chromedp.BySearch))
+	p.touch(`//section[@aria-label="Kept on this device"]//li[contains(., "`+back.Tag+`")]//button[contains(., "Take back")]`)
 	p.until(`document.body.innerText.includes('2 entries are kept on this device')`)
 	assert.Empty(t, p.axe())
 

@@ -135,7 +135,7 @@ func TestASoundTreeTakesFewTouches(t *testing.T) {
 	for range 8 {
 		for _, digit := range []string{"3", "6"} {
 			at := `//button[normalize-space(.)="` + digit + `"]`
-			p.do(chromedp.WaitVisible(at, chromedp.BySearch), chromedp.Click(at, chromedp.BySearch))
+			p.touch(at)
 		}
 	}
 	p.until(`document.querySelector('[role=tab][data-state=active]').innerText === 'Below'`)

@@ -144,7 +144,7 @@ func TestFromThePotToTheSheet(t *testing.T) {
 	counter.fill("pH", "6.4")
 	counter.press("button", "Ask the weather station")
 	counter.until(`[...document.querySelectorAll('input')].some((i) => i.value === '288')`)
-	counter.do(chromedp.Click(`//label[contains(., "Looked: nothing near")]//input`, chromedp.BySearch))
+	counter.touch(`//label[contains(., "Looked: nothing near")]//input`)
 	counter.sees("Loam: holds 170 mm")
 	counter.press("button", "Save the ground")
 	counter.until(`[...document.querySelectorAll('button')].some((b) => b.innerText === 'Saved')`)
@@ -174,7 +174,7 @@ func TestFromThePotToTheSheet(t *testing.T) {
 	assert.Contains(t, steps, mm(hole.HoleDepthMM)+" deep and "+mm(hole.HoleTopMM)+" wide")
 
 	// A school chosen for this sheet redraws it; how a figure came is one touch away.
-	counter.do(chromedp.Click(`//summary[contains(., "Where practice differs")]`, chromedp.BySearch))
+	counter.touch(`//summary[contains(., "Where practice differs")]`)
 	counter.do(chromedp.Evaluate(`(() => { const s = [...document.querySelectorAll('select')].find((x) => [...x.options].some((o) => o.value === 'proud'));
 		Object.getOwnPropertyDescriptor(HTMLSelectElement.prototype, 'value').set.call(s, 'proud'); s.dispatchEvent(new Event('change', { bubbles: true })) })()`, nil))
 	counter.until(fmt.Sprintf(`document.querySelector('[data-testid="headline"]')?.innerText.includes('%.0f')`, min(50, hole.FlareToBaseMM/4)))

@@ -155,7 +155,7 @@ func (p *hand) enterRoots() {
 	}
 	p.press("button", "Going round")
 	p.press("button", "Looked at collar, side and base")
-	p.do(chromedp.Click(`//button[@aria-pressed][starts-with(., "side")]`, chromedp.BySearch))
+	p.touch(`//button[@aria-pressed][starts-with(., "side")]`)
 	p.press("button", "Add one at the side by figures")
 	p.sees("How thick is it")
 	p.fill("Thick", "9")

@@ -27,16 +27,16 @@ func TestTheYardKeepsWhatWaits(t *testing.T) {
 	p.goTo("/clock")
 	row := `//li[.//p[contains(., "lot 23")]]`
 	p.sees("Feel the roots today")
-	p.do(chromedp.Click(row+`//button[contains(., "Drying: wet them")]`, chromedp.BySearch))
+	p.touch(row+`//button[contains(., "Drying: wet them")]`)
 	p.do(chromedp.WaitVisible(row+`//span[contains(., "Felt drying, wetted")]`, chromedp.BySearch))
 	for _, u := range apptest.Saw[clock.Board](h.World, "see-clock", kernel.None{}).Units {
 		if u.Lot == 23 {
 			assert.True(t, u.Stages[len(u.Stages)-1].Rewet)
 		}
 	}
-	p.do(chromedp.Click(row+`//button[contains(., "Keep otherwise")]`, chromedp.BySearch))
+	p.touch(row+`//button[contains(., "Keep otherwise")]`)
 	muddy := row + `//button[contains(., "Into muddy water")]`
-	p.do(chromedp.WaitVisible(muddy, chromedp.BySearch), chromedp.Click(muddy, chromedp.BySearch))
+	p.touch(muddy)
 	p.sees("In water")
 	p.sees("23:5")
 	p.sees("Out of the water, into:")
@@ -58,7 +58,7 @@ func TestTheYardKeepsWhatWaits(t *testing.T) {
 	p.sees("Of 25 counted: 80% sound, 12% doubtful, 8% lost")
 	p.press("summary", "Count fertilizer tablets")
 	p.fill("Tablets a tree", "3")
-	p.do(chromedp.Click(`//form[.//label[contains(., "Tablets a tree")]]//button[normalize-space(.)="Count"]`, chromedp.BySearch))
+	p.touch(`//form[.//label[contains(., "Tablets a tree")]]//button[normalize-space(.)="Count"]`)
 	count, err := yard.Tablets(yard.TabletInput{Trees: 25, PerTree: 3, PerPacket: 50})
 	require.NoError(t, err)
 	p.sees(fmt.Sprintf("%d tablets, %d packets.", count.Tablets, count.Packets))
@@ -68,7 +68,7 @@ func TestTheYardKeepsWhatWaits(t *testing.T) {
 	// The work list: a journey's damage is one touch.
 	p.goTo("/work")
 	p.sees("Damage of journeys")
-	p.do(chromedp.Click(`//button[contains(@aria-label, "Broken branch")]`, chromedp.BySearch))
+	p.touch(`//button[contains(@aria-label, "Broken branch")]`)
 	p.until(`!document.body.innerText.includes('Damage of journeys')`)
 
 	// A tree: damage on arrival holds it; it is potted up by its own flare.
