@@ -104,6 +104,7 @@ func lastInLot(tx *kernel.Tx, t yard.Tree) (*stock.Readings, error) {
 // Open is a tree with its newest look.
 type Open struct {
 	yard.TreeRow
+	TreeID     string
 	CheckID    string
 	Subject    stock.Subject    `gorm:"-"`
 	Assessment stock.Assessment `gorm:"-"`
@@ -111,12 +112,12 @@ type Open struct {
 	Done map[string]bool `gorm:"-"`
 }
 
-// OpenIn lists the trees in some states with their newest look, by when they are due, then by lot and place.
+// OpenIn lists the trees in some states with their newest look, if there is one, by when they are due, then by lot and place.
 func OpenIn(tx *kernel.Tx, states []stock.State, limit int) ([]Open, error) {
 	// The order is made over the short columns only; the looks themselves come after, by their keys.
 	const order = " ORDER BY t.due_on IS NULL, t.due_on, t.lot_number, t.number"
-	chosen := "SELECT t.* FROM trees t WHERE t.state IN ? AND t.check_id IS NOT NULL" + order + " LIMIT ?"
-	out, err := kernel.Rows[Open](tx, "SELECT "+yard.RowColumns+", t.check_id FROM "+yard.RowsOf(chosen)+order, states, limit)
+	chosen := "SELECT t.* FROM trees t WHERE t.state IN ?" + order + " LIMIT ?"
+	out, err := kernel.Rows[Open](tx, "SELECT "+yard.RowColumns+", COALESCE(t.check_id, '') AS check_id, t.id AS tree_id FROM "+yard.RowsOf(chosen)+order, states, limit)
 	if err != nil || len(out) == 0 {
 		return out, err
 	}

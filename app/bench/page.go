@@ -28,16 +28,18 @@ type Look struct {
 
 // Tree is the page of a tree.
 type Tree struct {
-	Tag       string        `json:"tag"`
-	Number    int           `json:"number" doc:"place in the lot"`
-	Row       int           `json:"row" doc:"where it stands; 0 when its lot does not stand in rows"`
-	InRow     int           `json:"in_row"`
-	State     stock.State   `json:"state"`
-	StateWord string        `json:"state_word"`
-	DueOn     *string       `json:"due_on"`
-	Version   int           `json:"version"`
-	Lot       yard.LotLine  `json:"lot"`
-	Subject   stock.Subject `json:"subject"`
+	Tag       string      `json:"tag"`
+	Number    int         `json:"number" doc:"place in the lot"`
+	Row       int         `json:"row" doc:"where it stands; 0 when its lot does not stand in rows"`
+	InRow     int         `json:"in_row"`
+	State     stock.State `json:"state"`
+	StateWord string      `json:"state_word"`
+	DueOn     *string     `json:"due_on"`
+	// Said is the word by which it stands so; null when a look put it there.
+	Said    *yard.Said    `json:"said"`
+	Version int           `json:"version"`
+	Lot     yard.LotLine  `json:"lot"`
+	Subject stock.Subject `json:"subject"`
 	// Above is what is looked at above the line, the sound finding first.
 	Above   []stock.AbovePart `json:"above"`
 	Checks  []Look            `json:"checks" doc:"newest first"`
@@ -85,6 +87,13 @@ func (b Bench) page(tx *kernel.Tx, p kernel.ByTag) (Tree, error) {
 	}
 	out.Subject.RemovedBefore = removedBefore(tx, r)
 	out.Above = stock.AboveParts(out.Subject)
+	said, err := yard.SaidOf(tx, []string{t.ID})
+	if err != nil {
+		return out, err
+	}
+	if word, ok := said[t.ID]; ok && word.Note != "" {
+		out.Said = &word
+	}
 	if out.Photos, err = photos.Show(tx, t.ID); err != nil {
 		return out, err
 	}

@@ -42,7 +42,8 @@ type Touched struct {
 	DeedID   string
 	TreeID   string
 	WasState stock.State
-	WasDue   *time.Time
+	WasSince *time.Time
+WasDue   *time.Time
 	WasPlace string
 	// Version of the tree after the deed.
 	Version int
@@ -147,7 +148,7 @@ func change(tx *kernel.Tx, _ kernel.None, c Change) (result, error) {
 
 // on does it to one tree and keeps how it stood.
 func (d Deed) on(tx *kernel.Tx, t yard.Tree) error {
-	if err := kernel.Add(tx, &Touched{d.ID, t.ID, t.State, t.DueOn, t.Place, t.Version + 1}); err != nil {
+	if err := kernel.Add(tx, &Touched{d.ID, t.ID, t.State, &t.StateSince, t.DueOn, t.Place, t.Version + 1}); err != nil {
 		return err
 	}
 	if d.Deed == stock.MoveMany {
@@ -185,7 +186,7 @@ func undo(tx *kernel.Tx, p kernel.ByID, _ kernel.None) (result, error) {
 		if d.Deed == stock.MoveMany {
 			err = yard.StandAt(tx, t, was.WasPlace)
 		} else {
-			err = yard.Move(tx, t, was.WasState, d.Reason, was.WasDue)
+			err = yard.MoveAsBefore(tx, t, was.WasState, was.WasSince, d.Reason, was.WasDue)
 		}
 		if err != nil {
 			return out, err

@@ -9,7 +9,8 @@ import (
 
 	. "sedum/app/apptest"
 	"sedum/app/many"
-	"sedum/core/fault"
+	"sedum/app/work"
+"sedum/core/fault"
 	"sedum/core/stock"
 	"sedum/kernel"
 )
@@ -40,8 +41,17 @@ func TestManyAreHeldAndPutBack(t *testing.T) {
 		tree := w.Tree(tag)
 		assert.Equal(t, stock.Held, tree.State, tag)
 		assert.Equal(t, "2026-12-04", *tree.DueOn)
+		require.NotNil(t, tree.Said)
+		assert.Equal(t, []string{"hail last night", w.Hand.Name}, []string{tree.Said.Note, tree.Said.By})
 	}
-	w.SaveLook(tags[1], SoundLook()) // somebody looks at one, and it is for sale
+	waiting := map[string][]string{}
+	for _, h := range Saw[work.List](w, "see-work", kernel.None{}).Held {
+		waiting[h.Tag] = h.Reasons
+	}
+	for _, tag := range tags {
+		assert.Equal(t, []string{"hail last night (" + w.Hand.Name + ")"}, waiting[tag], "looked at or not")
+	}
+w.SaveLook(tags[1], SoundLook()) // somebody looks at one, and it is for sale
 	Refused(t, w.Err(w.Hand, "change-many", kernel.None{}, many.Change{Tags: []string{"nothing"}, Deed: stock.MoveMany, Place: "shade", Reason: "sun"}), "none-of-many")
 	assert.ErrorIs(t, w.Err(w.Who("bram"), "undo-many", ByID(done.ID), kernel.None{}), kernel.ErrNotAllowed, "another's deed is a manager's to undo")
 	w.Deed(w.Hand, "undo-many", ByID(done.ID), kernel.None{})
@@ -51,7 +61,9 @@ func TestManyAreHeldAndPutBack(t *testing.T) {
 	for _, tag := range tags[2:] {
 		assert.Equal(t, stock.Unchecked, w.Tree(tag).State)
 		assert.Nil(t, w.Tree(tag).DueOn)
+		assert.Nil(t, w.Tree(tag).Said, "held no more, and not for that reason")
 	}
+	assert.Nil(t, w.Tree(tags[1]).Said)
 	assert.True(t, Saw[many.List](w, "list-many", kernel.None{}).Deeds[0].Undone)
 }
 
@@ -136,4 +148,20 @@ func TestNoSequenceOfManySellsATree(t *testing.T) {
 			require.Equal(t, apart[tag], state == stock.Apart, tag)
 		}
 	}
+}
+
+// What was held by somebody's word and then lost by mistake is held again for the first reason.
+func TestAWordHoldsAgainWhenALaterOneIsUndone(t *testing.T) {
+	w := Open(t)
+	tags := tagsOf(w, w.TakeIn(LotOf("Hornbeam", stock.Container, 2))[0])
+	_, err := do(w, w.Hand, many.Change{Tags: tags, Deed: stock.HoldMany, Reason: "hail last night", Until: "2026-12-04"})
+	require.NoError(t, err)
+	lost, err := do(w, w.Manager, many.Change{Tags: tags, Deed: stock.LoseMany, Reason: "not found"})
+	require.NoError(t, err)
+	assert.Equal(t, "not found", w.Tree(tags[0]).Said.Note)
+	w.Deed(w.Manager, "undo-many", ByID(lost.ID), kernel.None{})
+	said := w.Tree(tags[0]).Said
+	require.NotNil(t, said)
+	assert.Equal(t, []string{"hail last night", w.Hand.Name}, []string{said.Note, said.By})
+	assert.Equal(t, "2026-12-04", *w.Tree(tags[0]).DueOn)
 }

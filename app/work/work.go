@@ -83,13 +83,23 @@ func list(tx *kernel.Tx, _ kernel.None) (List, error) {
 		return out, err
 	}
 	open = append(open, slices.DeleteFunc(toUncover, func(o bench.Open) bool { return !o.Assessment.ToUncover() })...)
+	ids := []string{}
+	for _, o := range open {
+		if o.State == stock.Held {
+			ids = append(ids, o.TreeID)
+		}
+	}
+	said, err := yard.SaidOf(tx, ids)
+	if err != nil {
+		return out, err
+	}
 	byTool := map[string][]Item{}
 	for _, o := range open {
 		switch {
 		case o.State == stock.NotJudged && o.Done[string(stock.Uncover)]:
 			out.Again = append(out.Again, o.TreeRow)
 		case o.State == stock.Held:
-			out.Held = append(out.Held, held(tx, o, out.Season))
+			out.Held = append(out.Held, held(tx, o, said[o.TreeID], out.Season))
 		case stock.WorkDone(o.Assessment, o.Done):
 			out.Again = append(out.Again, o.TreeRow)
 		default:
@@ -119,9 +129,12 @@ func item(tx *kernel.Tx, o bench.Open, w stock.Work, tool string) Item {
 	return out
 }
 
-func held(tx *kernel.Tx, o bench.Open, season stock.Season) Held {
+func held(tx *kernel.Tx, o bench.Open, said yard.Said, season stock.Season) Held {
 	out := Held{TreeRow: o.TreeRow, Reasons: []string{}, Freed: stock.WaitsForSeason(o.Assessment) && season == stock.SeasonDormant,
 		Due: o.DueOn != nil && o.DueOn.Before(tx.Today().AddDate(0, 0, 1))}
+	if said.Note != "" {
+		out.Reasons = append(out.Reasons, tx.Say.Say("held.said", map[string]any{"note": said.Note, "by": said.By}))
+	}
 	for _, r := range o.Assessment.Reasons {
 		if r.Verdict == stock.Hold {
 			out.Reasons = append(out.Reasons, bench.ReasonText(tx.Say, tx.Who.House, r.Name()))

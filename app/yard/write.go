@@ -104,12 +104,20 @@ func Split(tx *kernel.Tx, t Tree, count int) (Tree, error) {
 // Move moves a tree to a state by somebody's word, with the event; due is when it is looked at again, nil for never. The tree is held by
 // the caller.
 func Move(tx *kernel.Tx, t Tree, to stock.State, note string, due *time.Time) error {
+	return MoveAsBefore(tx, t, to, &tx.Now, note, due)
+}
+
+// MoveAsBefore is Move to where a tree stood before, since when it had stood there (nil: since now): the word that put it there holds again.
+func MoveAsBefore(tx *kernel.Tx, t Tree, to stock.State, since *time.Time, note string, due *time.Time) error {
 	event := Event{ID: kernel.NewID(), TreeID: t.ID, PersonID: tx.Who.ID, At: tx.Now, FromState: t.State, ToState: to, Note: note}
 	if err := kernel.Add(tx, &event); err != nil {
 		return err
 	}
 	is := t
 	is.State, is.StateSince, is.DueOn = to, tx.Now, due
+	if since != nil {
+		is.StateSince = *since
+	}
 	return write(tx, t, is)
 }
 

@@ -8,6 +8,7 @@ import { TreeSection } from '../drawing/tree-section'
 import { useDeed } from '../parts/deed'
 import { StateMark } from '../parts/state-mark'
 import { sayProblem } from '../parts/states'
+import { sayDay } from '../parts/time'
 import { WithReason } from '../parts/with-reason'
 import { Withdraw } from '../sheet/withdraw'
 import { useSettings } from '../words/settings'
@@ -74,6 +75,12 @@ export function RecordView({ tree, who, onLook }: { tree: Tree; who: Person; onL
             <StateMark state={tree.state} word={tree.state_word} />
             {tree.due_on && <> · {t('record.due', { date: date(tree.due_on) })}</>}
           </p>
+          {tree.said && (
+            <p className="mt-1 border-ink border-l-4 pl-3">
+              {tree.said.note}{' '}
+              <span className="text-soft">{t('record.said', { by: tree.said.by, when: sayDay(tree.said.at) })}</span>
+            </p>
+          )}
         </div>
         {tree.state === 'for-sale' && tree.subject.clock !== 'spent' && may('match-and-plan') && (
           <Link href={`/match?tag=${tree.tag}`} className="deed no-underline">
