@@ -163,7 +163,9 @@ func TestTheRestOfTheOperationsAnswer(t *testing.T) {
 	for _, u := range clock.Units {
 		if u.Lot == 22 {
 			ok("DELETE", "/api/v1/dips/"+u.Dip.ID, nil)
-			ok("PUT", "/api/v1/clock/stages/"+u.Stages[len(u.Stages)-1].ID+"/undone", map[string]any{"reason": ""})
+			ok("PUT", "/api/v1/dips/"+u.Dip.ID+"/kept", map[string]any{})
+			ok("DELETE", "/api/v1/dips/"+u.Dip.ID, nil)
+ok("PUT", "/api/v1/clock/stages/"+u.Stages[len(u.Stages)-1].ID+"/undone", map[string]any{"reason": ""})
 		}
 	}
 	ok("POST", "/api/v1/dips", dip)

@@ -114,7 +114,7 @@ func TestAWholeDelivery(t *testing.T) {
 		p.do(chromedp.Evaluate(fmt.Sprintf(`document.querySelector('a[aria-label^="Row %d, number %d:"]') !== null`, row, inRow), &there))
 		assert.True(t, there, "place %d", place.Number)
 	}
-	p.do(chromedp.Click(`//main//a[contains(., "Check the next")]`, chromedp.BySearch))
+	p.touch(`//main//a[contains(., "Check the next")]`)
 	p.sees("Not yet judged")
 	row, inRow := sampling.Rows{PerRow: 7}.Standing(v.Sample.Drawn[0].Number)
 	p.sees(fmt.Sprintf("row %d, number %d", row, inRow))
@@ -178,7 +178,7 @@ func TestAWholeDelivery(t *testing.T) {
 	p.goTo("/clock")
 	p.sees("Hazel")
 	unit := fmt.Sprintf(`//li[.//p[contains(., "lot %d")]]`, number["Hazel"])
-	p.do(chromedp.Click(unit+`//button[contains(., "Gel dip")]`, chromedp.BySearch))
+	p.touch(unit+`//button[contains(., "Gel dip")]`)
 	gel, err := stock.GelDip(stock.GelDipInput{Trees: 48, GelPerTreeL: 0.9, WastePct: 10, PacketG: 1500, PacketWaterL: 190, VatL: 25})
 	require.NoError(t, err)
 	for label, value := range map[string]string{"Powder in the packet": "1500", "Water it asks for": "190", "Tub": "25", "Spare": "10"} {
@@ -192,6 +192,18 @@ func TestAWholeDelivery(t *testing.T) {
 	p.press("button", "Dipped and bagged: 48")
 	p.sees("The gel has not set yet")
 	later.Store(int64(21 * time.Minute))
+	p.press("button", "Dipped and bagged: 48")
+	p.sees("dipped and bagged")
+
+	// It was another lot that was dipped: the touch is taken back and the gel stands there again, which is thrown away by a wrong touch.
+	p.touch(unit + `//button[contains(., "Since lifting")]`)
+	p.touch(unit + `//ol//button[contains(., "Undo")]`)
+	p.until(fmt.Sprintf(`!document.evaluate(%q, document, null, XPathResult.FIRST_ORDERED_NODE_TYPE).singleNodeValue`, unit+`//p[contains(., "dipped and bagged")]`))
+	p.touch(unit + `//button[contains(., "Gel")]`)
+	p.sees("Ready: dip Hazel now")
+	p.press("button", "Thrown away: nothing was dipped")
+	p.press("button", "It stands there still")
+	p.touch(unit + `//button[contains(., "Gel")]`)
 	p.press("button", "Dipped and bagged: 48")
 	p.sees("dipped and bagged")
 	for _, u := range apptest.Saw[clock.Board](h.World, "see-clock", kernel.None{}).Units {

@@ -31,6 +31,14 @@ type OpenDip struct {
 	WeighedG float64   `json:"weighed_g"`
 }
 
+// ThrownGel was thrown away a little while ago: a wrong touch can be taken back.
+type ThrownGel struct {
+	ID       string    `json:"id"`
+	WeighedG float64   `json:"weighed_g"`
+	At       time.Time `json:"at"`
+	By       string    `json:"by"`
+}
+
 // Felt is what a hand last felt.
 type Felt struct {
 	Damp yard.Damp `json:"damp"`
@@ -58,6 +66,7 @@ type Unit struct {
 	EndsAt     *time.Time           `json:"ends_at"`
 	Stages     []Entry              `json:"stages"`
 	Dip        *OpenDip             `json:"dip"`
+	Thrown     *ThrownGel           `json:"thrown"`
 	// Felt is what a hand last felt at the roots.
 	Felt      *Felt `json:"felt"`
 	FeelToday bool  `json:"feel_today" doc:"nobody has felt the roots today"`
@@ -127,6 +136,12 @@ func (u unit) view(tx *kernel.Tx) Unit {
 	}
 	if d := u.dip; d != nil {
 		v.Dip = &OpenDip{d.ID, d.Trees, d.MixedAt, d.ReadyAt, d.Result.Batches, d.WeighedG}
+	}
+	if d := u.thrown; d != nil && u.dip == nil {
+		v.Thrown = &ThrownGel{ID: d.ID, WeighedG: d.WeighedG, At: *d.ThrownAt}
+		if d.Thrower != nil {
+			v.Thrown.By = d.Thrower.Name
+		}
 	}
 	return v
 }

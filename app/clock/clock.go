@@ -45,10 +45,10 @@ func Capability(c Clocks) kernel.Capability {
 	return kernel.Capability{Name: "clock", Tables: kernel.Folder(tables),
 		Operations: []kernel.Operation{
 			kernel.Read("see-clock", "/clock", yard.SeeYard, func(tx *kernel.Tx, _ kernel.None) (Board, error) { return c.board(tx) }),
-			kernel.Deed("keep-roots", "POST", "/clock/stages", KeepClock, keepRoots, see).Keep().Makes("see-clock", "see-tree", "today"),
+			kernel.Deed("keep-roots", "POST", "/clock/stages", KeepClock, keepRoots, see).Keep().Makes("see-clock", "list-soaks", "see-tree", "today"),
 			kernel.Deed("undo-stage", "PUT", "/clock/stages/{id}/undone", KeepClock, undoStage, func(tx *kernel.Tx, _ kernel.ByID, _ kernel.None) (Board, error) {
 				return c.board(tx)
-			}).Makes("see-clock", "see-tree", "today"),
+			}).Makes("see-clock", "list-soaks", "see-tree", "today"),
 			kernel.Deed("feel-roots", "POST", "/clock/damp", KeepClock, feelRoots, see).Keep().Makes("see-clock", "see-tree", "today"),
 			kernel.Deed("count-batch", "POST", "/clock/outcomes", KeepClock, countBatch, func(tx *kernel.Tx, _ kernel.None, lotID string) (Outcomes, error) {
 				return OutcomesOf(tx, lotID)
@@ -57,8 +57,11 @@ func Capability(c Clocks) kernel.Capability {
 			kernel.Ask("plan-dip", "/dips/plan", KeepClock, showDipPlan),
 			kernel.Deed("mix-dip", "POST", "/dips", KeepClock, mixDip, see).Makes("see-clock"),
 			kernel.Deed("dip", "POST", "/dips/{id}/dipped", KeepClock, dip, func(tx *kernel.Tx, _ kernel.ByID, _ string) (Board, error) { return c.board(tx) }).
-				Makes("see-clock", "see-tree", "today"),
+				Makes("see-clock", "list-soaks", "see-tree", "today"),
 			kernel.Remove("throw-gel-away", "/dips/{id}", KeepClock, throwAway).Makes("see-clock"),
+			kernel.Deed("keep-gel", "PUT", "/dips/{id}/kept", KeepClock, keepGel, func(tx *kernel.Tx, _ kernel.ByID, _ kernel.None) (Board, error) {
+				return c.board(tx)
+			}).Makes("see-clock"),
 			kernel.Ask("check-hole", "/clock/hole", yard.SeeYard, checkHole),
 			kernel.Read("read-scale", "/scale", KeepClock, c.readScale),
 
@@ -67,6 +70,9 @@ func Capability(c Clocks) kernel.Capability {
 			kernel.Deed("end-soak", "PUT", "/soaks/{id}/ended", KeepClock, endSoak, func(tx *kernel.Tx, _ kernel.ByID, _ kernel.None) (Soaks, error) {
 				return seeSoaks(tx, kernel.None{})
 			}).Keep().Makes("list-soaks", "see-clock", "see-tree", "today"),
+			kernel.Deed("undo-soak", "PUT", "/soaks/{id}/undone", KeepClock, undoSoak, func(tx *kernel.Tx, _ kernel.ByID, _ kernel.None) (Soaks, error) {
+				return seeSoaks(tx, kernel.None{})
+			}).Makes("list-soaks", "see-clock", "see-tree", "today"),
 		},
 		Jobs: []kernel.Job{c.alarms(), c.soakAlarms()},
 	}

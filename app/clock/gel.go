@@ -6,6 +6,7 @@ import (
 	"time"
 
 	"sedum/app/measures"
+	"sedum/app/people"
 	"sedum/core/calc"
 	"sedum/core/fault"
 	"sedum/core/planting"
@@ -27,17 +28,28 @@ type Dip struct {
 	MixedAt  time.Time
 	ReadyAt  time.Time
 	DippedAt *time.Time
+	// StageID is the touch of the clock that the dipping was: taken back, the gel stands there again.
+	StageID  *string
 	ThrownAt *time.Time
+	ThrownBy *string
 	PersonID string
+
+	Thrower *people.Named `gorm:"foreignKey:ThrownBy"`
 }
 
 // TableName says what is dipped into.
 func (Dip) TableName() string { return "gel_dips" }
 
-// openDip is the gel that stands ready for a lot or a bundle.
-func openDip(open []Dip, unitID string) *Dip {
-	for _, d := range open {
-		if (d.TreeID == nil && d.LotID == unitID) || (d.TreeID != nil && *d.TreeID == unitID) {
+// standing is the gel that stands mixed for a lot or a bundle and was not used yet.
+func standing(d Dip) bool { return d.DippedAt == nil && d.ThrownAt == nil }
+
+// away is gel that was thrown away.
+func away(d Dip) bool { return d.ThrownAt != nil }
+
+// dipOf is the newest gel of a lot or a bundle that is so.
+func dipOf(list []Dip, unitID string, is func(Dip) bool) *Dip {
+	for _, d := range list {
+		if is(d) && ((d.TreeID == nil && d.LotID == unitID) || (d.TreeID != nil && *d.TreeID == unitID)) {
 			return &d
 		}
 	}
@@ -131,10 +143,7 @@ func mixDip(tx *kernel.Tx, _ kernel.None, n NewDip) (string, error) {
 	}
 	d := Dip{ID: kernel.NewID(), LotID: lot.ID, TreeID: treeID, Trees: n.Trees, Input: p.input, Result: p.result, WeighedG: n.WeighedG, MixedAt: tx.Now,
 		ReadyAt: tx.Now.Add(time.Duration(tx.Who.House.Value(rules.GelSetLeast) * float64(time.Minute))), PersonID: tx.Who.ID}
-	if err = kernel.Add(tx, &d); errors.Is(err, kernel.ErrTwice) {
-		err = kernel.Refused{Code: "gel-mixed", Field: "lot"}
-	}
-	return d.ID, err
+	return d.ID, gelStands(kernel.Add(tx, &d))
 }
 
 // dip records that the trees are dipped and bagged. Gel that has not set is refused.
@@ -148,16 +157,36 @@ func dip(tx *kernel.Tx, p kernel.ByID, _ kernel.None) (string, error) {
 	case tx.Now.Before(d.ReadyAt):
 		return "", kernel.Refused{Code: "gel-not-ready", Field: "dip"}
 	}
-	if err := kernel.ChangeOne[Dip](tx, map[string]any{"dipped_at": tx.Now}, "id = ? AND dipped_at IS NULL AND thrown_at IS NULL", d.ID); err != nil {
+	s := Stage{ID: kernel.NewID(), LotID: d.LotID, TreeID: d.TreeID, At: tx.Now, Cover: stock.GelBag, PersonID: tx.Who.ID, EnteredAt: tx.Now}
+	if err := stands(tx, s); err != nil {
 		return "", err
 	}
-	return d.ID, kernel.Add(tx, &Stage{ID: kernel.NewID(), LotID: d.LotID, TreeID: d.TreeID, At: tx.Now, Cover: stock.GelBag, PersonID: tx.Who.ID, EnteredAt: tx.Now})
+	return d.ID, kernel.ChangeOne[Dip](tx, map[string]any{"dipped_at": tx.Now, "stage_id": s.ID}, "id = ? AND dipped_at IS NULL AND thrown_at IS NULL", d.ID)
+}
+
+// undip stands the gel there again that was not dipped into after all. Gel that was mixed since is thrown away first.
+func undip(tx *kernel.Tx, stageID string) error {
+	_, err := kernel.Change[Dip](tx, map[string]any{"dipped_at": nil, "stage_id": nil}, "stage_id = ?", stageID)
+	return gelStands(err)
+}
+
+func gelStands(err error) error {
+	if errors.Is(err, kernel.ErrTwice) {
+		return kernel.Refused{Code: "gel-mixed", Field: "lot"}
+	}
+	return err
 }
 
 // throwAway records that mixed gel was not used.
 func throwAway(tx *kernel.Tx, p kernel.ByID) error {
-	_, err := kernel.Change[Dip](tx, map[string]any{"thrown_at": tx.Now}, "id = ? AND dipped_at IS NULL AND thrown_at IS NULL", p.ID)
+	_, err := kernel.Change[Dip](tx, map[string]any{"thrown_at": tx.Now, "thrown_by": tx.Who.ID}, "id = ? AND dipped_at IS NULL AND thrown_at IS NULL", p.ID)
 	return err
+}
+
+// keepGel says that gel was not thrown away after all: it stands there still.
+func keepGel(tx *kernel.Tx, p kernel.ByID, _ kernel.None) (kernel.None, error) {
+	_, err := kernel.Change[Dip](tx, map[string]any{"thrown_at": nil, "thrown_by": nil}, "id = ? AND dipped_at IS NULL", p.ID)
+	return kernel.None{}, gelStands(err)
 }
 
 // checkHole says whether a bare root fits a hole without being bent.

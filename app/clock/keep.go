@@ -5,7 +5,6 @@ import (
 	"sedum/core/fault"
 	"sedum/core/stock"
 	"sedum/kernel"
-	"strings"
 )
 
 // NewStage is one touch on the board: another cover, or a rewetting, from its time on.
@@ -88,47 +87,15 @@ func addStage(tx *kernel.Tx, lot yard.Lot, s Stage) error {
 	if err := stock.CheckTouch(s.At, touches, tx.Now).Err(); err != nil {
 		return err
 	}
-	return kernel.Add(tx, &s)
+	return stands(tx, s)
 }
 
-// Undo is why a touch is taken back; who made it needs no reason before the clock has warned.
-type Undo struct {
-	Reason string `json:"reason" maxLength:"500"`
-}
-
-// undoStage takes the last touch of a unit back; the record keeps it, with who and why. The first stays: without it there is no clock.
-func undoStage(tx *kernel.Tx, p kernel.ByID, u Undo) (kernel.None, error) {
-	s, err := kernel.One[Stage](tx, "id = ?", p.ID)
-	if err != nil {
-		return kernel.None{}, err
+// stands enters a touch and takes out of the water what it says is kept otherwise now: a bundle by itself, or the whole lot.
+func stands(tx *kernel.Tx, s Stage) error {
+	if err := kernel.Add(tx, &s); err != nil || s.Cover == "" || s.Cover == stock.WaterBucket {
+		return err
 	}
-	lots, err := yard.LotsByID(tx, []string{s.LotID})
-	if err != nil {
-		return kernel.None{}, err
-	}
-	if _, err := yard.HoldLot(tx, lots[s.LotID].Number); err != nil {
-		return kernel.None{}, err
-	}
-	list, err := there(tx, s.LotID, s.TreeID)
-	switch {
-	case err != nil:
-		return kernel.None{}, err
-	case len(list) == 0 || list[0].ID == s.ID:
-		return kernel.None{}, kernel.Refused{Code: "first-stage", Field: "stage"}
-	case list[len(list)-1].ID != s.ID:
-		return kernel.None{}, kernel.Refused{Code: "not-last-stage", Field: "stage"}
-	}
-	unit := s.LotID
-	if s.TreeID != nil {
-		unit = *s.TreeID
-	}
-	warned, err := kernel.Value[int](tx, "SELECT COUNT(*) FROM clock_alarms WHERE unit_id = ? AND at >= ?", unit, s.EnteredAt)
-	if err != nil {
-		return kernel.None{}, err
-	}
-	u.Reason = strings.TrimSpace(u.Reason)
-	if !stock.MayUndoTouch(s.PersonID == tx.Who.ID, warned > 0, tx.Who.Role, u.Reason) {
-		return kernel.None{}, kernel.Refused{Code: "stage-of-another", Field: "reason"}
-	}
-	return kernel.None{}, kernel.ChangeOne[Stage](tx, map[string]any{"undone": true, "undone_by": tx.Who.ID, "undone_at": tx.Now, "undone_reason": u.Reason}, "id = ? AND undone = FALSE", s.ID)
+	_, err := kernel.Change[Soak](tx, map[string]any{"ended_at": s.At, "ended_by": tx.Who.ID, "ended_stage_id": s.ID},
+		"lot_id = ? AND ended_at IS NULL AND undone_at IS NULL AND begun_at <= ? AND (? IS NULL OR tree_id = ?)", s.LotID, s.At, s.TreeID, s.TreeID)
+	return err
 }

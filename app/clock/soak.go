@@ -22,10 +22,18 @@ type Soak struct {
 	Water    yard.Water
 	BegunAt  time.Time
 	EndedAt  *time.Time
+	EndedBy  *string
 	Told     bool
 	PersonID string
+	// UndoneAt is when somebody said that it never stood in water.
+	UndoneAt *time.Time
+	UndoneBy *string
+	// BegunStageID and EndedStageID are the touches of the clock that it is for bare roots.
+	BegunStageID *string
+	EndedStageID *string
 
 	Person people.Named
+	Ender  *people.Named `gorm:"foreignKey:EndedBy"`
 }
 
 // NewSoak puts a tree, a bundle or a whole lot into water.
@@ -56,16 +64,18 @@ func beginSoak(tx *kernel.Tx, _ kernel.None, n NewSoak) (string, error) {
 		return "", err
 	}
 	s.LotID = lot.ID
-	open, err := kernel.Value[int](tx, "SELECT COUNT(*) FROM soaks WHERE lot_id = ? AND ended_at IS NULL AND (tree_id IS NULL OR tree_id = ?)", lot.ID, s.TreeID)
+	open, err := kernel.Value[int](tx, "SELECT COUNT(*) FROM soaks WHERE lot_id = ? AND ended_at IS NULL AND undone_at IS NULL AND (tree_id IS NULL OR tree_id = ?)", lot.ID, s.TreeID)
 	if err == nil && open > 0 {
 		err = kernel.ErrTwice
 	}
-	if err == nil {
-		err = kernel.Add(tx, &s)
-	}
 	// Bare roots in a bucket are kept in water: a soak is a stage of their clock, and ends as one.
 	if err == nil && lot.Form == stock.BareRoot {
-		err = addStage(tx, lot, Stage{ID: kernel.NewID(), LotID: lot.ID, TreeID: s.TreeID, At: s.BegunAt, Cover: stock.WaterBucket, PersonID: tx.Who.ID, EnteredAt: tx.Now})
+		stage := Stage{ID: kernel.NewID(), LotID: lot.ID, TreeID: s.TreeID, At: s.BegunAt, Cover: stock.WaterBucket, PersonID: tx.Who.ID, EnteredAt: tx.Now}
+		s.BegunStageID = &stage.ID
+		err = addStage(tx, lot, stage)
+	}
+	if err == nil {
+		err = kernel.Add(tx, &s)
 	}
 	if errors.Is(err, kernel.ErrTwice) {
 		err = kernel.Refused{Code: "in-water", Field: "tag"}
@@ -82,7 +92,7 @@ type OutOfWater struct {
 // then.
 func endSoak(tx *kernel.Tx, p kernel.ByID, o OutOfWater) (kernel.None, error) {
 	s, err := kernel.One[Soak](tx, "id = ?", p.ID)
-	if err != nil || s.EndedAt != nil {
+	if err != nil || s.EndedAt != nil || s.UndoneAt != nil {
 		return kernel.None{}, err
 	}
 	lots, err := records.LotsByID(tx, []string{s.LotID})
@@ -93,8 +103,12 @@ func endSoak(tx *kernel.Tx, p kernel.ByID, o OutOfWater) (kernel.None, error) {
 	if lot.Form == stock.BareRoot && (o.Cover == "" || o.Cover == stock.WaterBucket || o.Cover == stock.GelBag) {
 		return kernel.None{}, fault.List{{Field: "cover", Code: fault.Required}}
 	}
-	n, err := kernel.Change[Soak](tx, map[string]any{"ended_at": tx.Entered()}, "id = ? AND ended_at IS NULL", p.ID)
-	if err != nil || n == 0 || lot.Form != stock.BareRoot {
+	if lot.Form != stock.BareRoot {
+		at := tx.Entered()
+		if at.Before(s.BegunAt) {
+			at = s.BegunAt
+		}
+		_, err := kernel.Change[Soak](tx, map[string]any{"ended_at": at, "ended_by": tx.Who.ID}, "id = ? AND ended_at IS NULL", p.ID)
 		return kernel.None{}, err
 	}
 	return kernel.None{}, addStage(tx, lot, Stage{ID: kernel.NewID(), LotID: lot.ID, TreeID: s.TreeID, At: tx.Entered(), Cover: o.Cover, PersonID: tx.Who.ID, EnteredAt: tx.Now})
@@ -117,34 +131,23 @@ type InWater struct {
 
 // Soaks is what stands in water.
 type Soaks struct {
-	Soaks []InWater `json:"soaks" doc:"first what must come out first"`
+	Soaks []InWater  `json:"soaks" doc:"first what must come out first"`
+	Out   []OutAgain `json:"out" doc:"taken out within the last hour, the last first"`
 }
 
 func seeSoaks(tx *kernel.Tx, _ kernel.None) (Soaks, error) {
-	open, err := kernel.Many[Soak](tx.With("Person"), "begun_at, id", "ended_at IS NULL")
+	open, err := kernel.Many[Soak](tx.With("Person"), "begun_at, id", "ended_at IS NULL AND undone_at IS NULL")
 	if err != nil {
 		return Soaks{}, err
 	}
-	lotIDs, treeIDs := []string{}, []string{}
-	for _, s := range open {
-		lotIDs = append(lotIDs, s.LotID)
-		if s.TreeID != nil {
-			treeIDs = append(treeIDs, *s.TreeID)
-		}
-	}
-	lots, err := records.LotsByID(tx, lotIDs)
+	lots, tags, err := whatOf(tx, open)
 	if err != nil {
 		return Soaks{}, err
 	}
-	trees, err := records.TreesByID(tx, treeIDs)
-	if err != nil {
-		return Soaks{}, err
+	out := Soaks{Soaks: []InWater{}}
+	if out.Out, err = justOut(tx); err != nil {
+		return out, err
 	}
-	tags := map[string]string{}
-	for _, t := range trees {
-		tags[t.ID] = t.Tag
-	}
-	out := Soaks{[]InWater{}}
 	for _, s := range open {
 		left, err := yard.Soak(tx.Who.House, s.Water, s.BegunAt, tx.Now)
 		if err != nil {
@@ -166,7 +169,7 @@ func seeSoaks(tx *kernel.Tx, _ kernel.None) (Soaks, error) {
 func (c Clocks) soakAlarms() kernel.Job {
 	return kernel.Job{ID: "soak-alarms", Every: time.Minute,
 		Due: func(tx *kernel.Tx) ([]string, error) {
-			open, err := kernel.Many[Soak](tx, "begun_at, id", "ended_at IS NULL AND NOT told")
+			open, err := kernel.Many[Soak](tx, "begun_at, id", "ended_at IS NULL AND undone_at IS NULL AND NOT told")
 			due := []string{}
 			for _, s := range open {
 				left, err := yard.Soak(tx.Who.House, s.Water, s.BegunAt, tx.Now)
@@ -180,7 +183,7 @@ func (c Clocks) soakAlarms() kernel.Job {
 			return due, err
 		},
 		Each: func(tx *kernel.Tx, id string) error {
-			n, err := kernel.Change[Soak](tx, map[string]any{"told": true}, "id = ? AND ended_at IS NULL AND NOT told", id)
+			n, err := kernel.Change[Soak](tx, map[string]any{"told": true}, "id = ? AND ended_at IS NULL AND undone_at IS NULL AND NOT told", id)
 			if err != nil || n == 0 {
 				return err
 			}

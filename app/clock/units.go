@@ -24,6 +24,8 @@ type unit struct {
 	stages []Stage
 	clock  stock.RootClock
 	dip    *Dip
+	// thrown is gel that was thrown away a little while ago.
+	thrown *Dip
 	felt   *DampLook
 }
 
@@ -88,7 +90,7 @@ func (c Clocks) of(tx *kernel.Tx, lots []yard.Lot, at time.Time) ([]unit, error)
 	if err != nil {
 		return nil, err
 	}
-	dips, err := kernel.Many[Dip](tx, "mixed_at DESC, id", "lot_id IN ? AND open_for IS NOT NULL", ids)
+	dips, err := kernel.Many[Dip](tx.With("Thrower"), "mixed_at DESC, id", "lot_id IN ? AND (open_for IS NOT NULL OR thrown_at >= ?)", ids, at.Add(-undoFor))
 	if err != nil {
 		return nil, err
 	}
@@ -103,10 +105,10 @@ func (c Clocks) of(tx *kernel.Tx, lots []yard.Lot, at time.Time) ([]unit, error)
 			// A bundle shared the lot's life until its own began, and what was done to the whole lot later is done to it too.
 			merged := slices.Concat(common[lot.ID], own[t.ID])
 			slices.SortStableFunc(merged, func(a, b Stage) int { return a.At.Compare(b.At) })
-			out = append(out, unit{lot: lot, tag: t.Tag, treeID: &t.ID, trees: t.BundleCount, stages: merged, dip: openDip(dips, t.ID)})
+			out = append(out, unit{lot: lot, tag: t.Tag, treeID: &t.ID, trees: t.BundleCount, stages: merged, dip: dipOf(dips, t.ID, standing), thrown: dipOf(dips, t.ID, away)})
 		}
 		if count > 0 && len(common[lot.ID]) > 0 {
-			out = append(out, unit{lot: lot, trees: count, stages: common[lot.ID], dip: openDip(dips, lot.ID)})
+			out = append(out, unit{lot: lot, trees: count, stages: common[lot.ID], dip: dipOf(dips, lot.ID, standing), thrown: dipOf(dips, lot.ID, away)})
 		}
 	}
 	return out, c.run(tx, out, at)

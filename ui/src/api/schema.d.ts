@@ -532,6 +532,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/dips/{id}/kept": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["keep-gel"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/duty": {
         parameters: {
             query?: never;
@@ -1373,6 +1389,22 @@ export interface paths {
         };
         get?: never;
         put: operations["end-soak"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/soaks/{id}/undone": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["undo-soak"];
         post?: never;
         delete?: never;
         options?: never;
@@ -2345,6 +2377,7 @@ export interface components {
              * @description where it stands; 0 when its lot does not stand in rows
              */
             row: number;
+            said: components["schemas"]["YardSaid"];
             state: components["schemas"]["StockState"];
             state_word: string;
             subject: components["schemas"]["StockSubject"];
@@ -2691,6 +2724,16 @@ export interface components {
             /** Format: double */
             weighed_g: number;
         };
+        ClockOutAgain: {
+            by: string;
+            common: string;
+            /** Format: date-time */
+            ended_at: string;
+            id: string;
+            /** Format: int64 */
+            lot: number;
+            tag: string;
+        };
         ClockOutOfWater: {
             /** @description of bare roots: how they are kept now */
             cover: components["schemas"]["StockCover"] | "";
@@ -2700,8 +2743,18 @@ export interface components {
             outcomes: components["schemas"]["ClockCounted"][];
         };
         ClockSoaks: {
+            /** @description taken out within the last hour, the last first */
+            out: components["schemas"]["ClockOutAgain"][];
             /** @description first what must come out first */
             soaks: components["schemas"]["ClockInWater"][];
+        };
+        ClockThrownGel: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            id: string;
+            /** Format: double */
+            weighed_g: number;
         };
         ClockUndo: {
             reason: string;
@@ -2730,6 +2783,7 @@ export interface components {
             stages: components["schemas"]["ClockEntry"][];
             status_text: string;
             tag: string;
+            thrown: components["schemas"]["ClockThrownGel"];
             /** Format: int64 */
             trees: number;
         };
@@ -5389,6 +5443,12 @@ export interface components {
         };
         /** @enum {string} */
         YardOdd: "unknown" | "gone" | "elsewhere";
+        YardSaid: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            note: string;
+        };
         YardStands: {
             state: components["schemas"]["StockState"];
             state_word: string;
@@ -6573,6 +6633,41 @@ export interface operations {
                 /** @description sent twice, it happens once */
                 "Idempotency-Key": string;
             };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["None"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClockBoard"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "keep-gel": {
+        parameters: {
+            query?: never;
+            header?: never;
             path: {
                 id: string;
             };
@@ -8699,6 +8794,41 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["ClockOutOfWater"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClockSoaks"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "undo-soak": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClockUndo"];
             };
         };
         responses: {

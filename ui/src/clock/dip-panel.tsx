@@ -8,6 +8,7 @@ import { Choice } from '../parts/choice'
 import { useDeed } from '../parts/deed'
 import { MeasureField } from '../parts/measure-field'
 import { sayProblem } from '../parts/states'
+import { sayMoment } from '../parts/time'
 import { Scale } from './gel-scale'
 import type { Unit } from './unit'
 
@@ -15,16 +16,21 @@ type NewDip = Schemas['ClockNewDip']
 
 const keptLabel = 'sedum.gel-label'
 
-type Label = Pick<NewDip, 'packet_g' | 'packet_water_l' | 'vat_l' | 'waste_pct'>
+/** What is being mixed: the label, the tub and the size are empty until somebody reads them. */
+type Mix = Omit<NewDip, Label | 'size'> & Partial<Pick<NewDip, Label | 'size'>>
+type Label = 'packet_g' | 'packet_water_l' | 'vat_l' | 'waste_pct'
 
-function label(): Label {
+/** The label and the tub as they were typed here the last time. */
+function label(): Partial<Pick<NewDip, Label>> {
   try {
-    return JSON.parse(localStorage.getItem(keptLabel) ?? '') as Label
+    return JSON.parse(localStorage.getItem(keptLabel) ?? '{}')
   } catch {
-    return { packet_g: 400, packet_water_l: 35, vat_l: 20, waste_pct: 15 }
+    return {}
   }
 }
 
+const whole = (mix: Mix): mix is NewDip =>
+  Boolean(mix.size && mix.trees > 0 && mix.packet_g && mix.packet_water_l && mix.vat_l) && mix.waste_pct !== undefined
 /** Gel dip: powder by the label, weighed, set, then dipped. Gel that has not set cannot be called dipped. */
 export function DipPanel({ unit, onDone }: { unit: Unit; onDone: () => void }) {
   if (unit.dip) return <Waiting unit={unit} dip={unit.dip} onDone={onDone} />
@@ -33,17 +39,17 @@ export function DipPanel({ unit, onDone }: { unit: Unit; onDone: () => void }) {
 
 function Mixing({ unit }: { unit: Unit }) {
   const { t } = useTranslation()
-  const [ask0, set] = useState<NewDip>(() => ({
+  const [mixing, set] = useState<Mix>(() => ({
     lot: unit.lot,
     tag: unit.tag,
-    size: unit.size || 'whip',
+    size: unit.size || undefined,
     trees: unit.trees,
     weighed_g: 0,
     ...label(),
   }))
-  const plan = useQuery(dipPlanQuery(ask0))
+  const plan = useQuery({ ...dipPlanQuery(mixing as NewDip), enabled: whole(mixing) })
   const change = (part: Partial<NewDip>) => {
-    const next = { ...ask0, ...part }
+    const next = { ...mixing, ...part }
     set(next)
     const { packet_g, packet_water_l, vat_l, waste_pct } = next
     localStorage.setItem(keptLabel, JSON.stringify({ packet_g, packet_water_l, vat_l, waste_pct }))
@@ -51,19 +57,19 @@ function Mixing({ unit }: { unit: Unit }) {
   const mix = useDeed(
     'mix-dip',
     (_: undefined, key: string) =>
-      ask(client.POST('/api/v1/dips', { params: { header: { 'Idempotency-Key': key } }, body: ask0 })),
+      ask(client.POST('/api/v1/dips', { params: { header: { 'Idempotency-Key': key } }, body: mixing as NewDip })),
     { puts: () => clockQuery.queryKey },
   )
   const fault = (field: string) => {
     for (const e of [plan.error, mix.error]) if (e instanceof Problem && e.field(field)) return e.field(field)
   }
-  const p = plan.data
-  const number = (field: keyof Label | 'trees', unitText?: string) => (
+  const p = whole(mixing) ? plan.data : undefined
+  const number = (field: Label | 'trees', unitText?: string) => (
     <MeasureField
       label={t(`dip.${field}`)}
       unit={unitText}
-      value={ask0[field] as number}
-      onChange={(v) => change({ [field]: v ?? 0 })}
+      value={mixing[field]}
+      onChange={(v) => change({ [field]: v ?? (field === 'trees' ? 0 : undefined) })}
       fault={fault(field)}
     />
   )
@@ -78,7 +84,7 @@ function Mixing({ unit }: { unit: Unit }) {
           <Choice
             required
             label={t('dip.size')}
-            value={ask0.size}
+            value={mixing.size ?? ''}
             onChange={(v) => change({ size: v })}
             options={stockSize.map((s) => ({ value: s, label: t(`size.bare-root.${s}`) }))}
           />
@@ -90,6 +96,7 @@ function Mixing({ unit }: { unit: Unit }) {
         <p className="col-span-2 border-ink border-l-4 pl-2 text-sm">{t('dip.caution')}</p>
       </div>
       <div className="grid content-start gap-3">
+        {!whole(mixing) && <p className="font-semibold">{t('dip.unread')}</p>}
         {p && (
           <>
             <p data-testid="dip-answer">
@@ -103,7 +110,7 @@ function Mixing({ unit }: { unit: Unit }) {
             </p>
             <Scale
               target={p.result.powder_per_batch_g}
-              reading={ask0.weighed_g}
+              reading={mixing.weighed_g}
               word={p.weighed_text}
               ok={p.weighed?.word === 'enough'}
               onRead={(g) => change({ weighed_g: g })}
@@ -187,5 +194,35 @@ function Waiting({ unit, dip, onDone }: { unit: Unit; dip: Schemas['ClockOpenDip
         {t('dip.thrown')}
       </button>
     </section>
+  )
+}
+
+/** Gel that was said to be thrown away a little while ago: a wrong touch is taken back here. */
+export function ThrownGel({ gel }: { gel: NonNullable<Unit['thrown']> }) {
+  const { t } = useTranslation()
+  const keep = useDeed(
+    'keep-gel',
+    () => ask(client.PUT('/api/v1/dips/{id}/kept', { params: { path: { id: gel.id } }, body: {} })),
+    { puts: () => clockQuery.queryKey },
+  )
+  return (
+    <p className="flex flex-wrap items-center gap-x-3">
+      <span className="text-soft">
+        {t('dip.thrown.by', { grams: gel.weighed_g, when: sayMoment(gel.at), by: gel.by })}
+      </span>
+      <button
+        type="button"
+        className="min-h-11 underline underline-offset-4"
+        disabled={keep.isPending}
+        onClick={() => keep.mutate(undefined)}
+      >
+        {t('dip.keep')}
+      </button>
+      {keep.error && (
+        <span role="alert" className="text-oxblood">
+          {sayProblem(keep.error, t)}
+        </span>
+      )}
+    </p>
   )
 }

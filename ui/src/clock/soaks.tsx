@@ -1,12 +1,15 @@
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 import { useTranslation } from 'react-i18next'
+import { ask, client } from '../api/client'
 import { yardWater } from '../api/declared.gen'
 import { soaksQuery } from '../api/queries'
 import { useKeptOf } from '../offline/kept'
 import { useKeptDeed } from '../offline/use-kept-deed'
+import { useDeed } from '../parts/deed'
 import { sayProblem } from '../parts/states'
 import { sayMoment } from '../parts/time'
+import { ReasonAsked } from './reason-asked'
 import { said } from './unit'
 
 /** How bare roots may be kept once they are out of the water. */
@@ -28,8 +31,15 @@ export function SoaksPart() {
     ({ id }) => ({ what: t('kept.soak-out', { what: list.find((s) => s.id === id)?.common ?? '' }), href: '/clock' }),
     { puts: () => soaksQuery.queryKey },
   )
+  const [reason, setReason] = useState('')
+  const undo = useDeed(
+    'undo-soak',
+    (id: string) => ask(client.PUT('/api/v1/soaks/{id}/undone', { params: { path: { id } }, body: { reason } })),
+    { puts: () => soaksQuery.queryKey, done: () => setReason('') },
+  )
   const leaving = useKeptOf('end-soak', () => true).map((k) => (k.input as { id: string }).id)
-  if (list.length === 0) return null
+  const gone = soaks.data?.out ?? []
+  if (list.length + gone.length === 0) return null
   return (
     <section aria-labelledby="soaks" className="mb-6">
       <h2 id="soaks" className="border-ink border-b-2 pb-1 text-xl">
@@ -57,7 +67,16 @@ export function SoaksPart() {
                     water: s.water_text,
                     when: sayMoment(s.ends_at),
                   })}
-                </span>
+                </span>{' '}
+                <button
+                  type="button"
+                  className="min-h-11 underline underline-offset-4"
+                  aria-label={t('soak.never.label', { what: s.tag || s.common })}
+                  disabled={undo.isPending}
+                  onClick={() => undo.mutate(s.id)}
+                >
+                  {t('soak.never')}
+                </button>
               </span>
               {s.bare_root && !leaving.includes(s.id) ? (
                 <span className="grid gap-1">
@@ -91,7 +110,27 @@ export function SoaksPart() {
             </li>
           )
         })}
+        {gone.map((s) => (
+          <li key={s.id} className="row-line flex flex-wrap items-center gap-x-3 text-soft">
+            {t('soak.was-out', {
+              kind: s.common,
+              what: s.tag || t('lot', { lot: s.lot }),
+              when: sayMoment(s.ended_at),
+              by: s.by,
+            })}
+            <button
+              type="button"
+              className="min-h-11 text-ink underline underline-offset-4"
+              aria-label={t('soak.still.label', { what: s.tag || s.common })}
+              disabled={undo.isPending}
+              onClick={() => undo.mutate(s.id)}
+            >
+              {t('soak.still')}
+            </button>
+          </li>
+        ))}
       </ul>
+      <ReasonAsked error={undo.error} reason={reason} onReason={setReason} />
       {out.error && (
         <p role="alert" className="text-oxblood">
           {sayProblem(out.error, t)}

@@ -3,8 +3,8 @@ import { useTranslation } from 'react-i18next'
 import { ask, client } from '../api/client'
 import { clockQuery } from '../api/queries'
 import { useDeed } from '../parts/deed'
-import { sayProblem } from '../parts/states'
 import { sayMoment } from '../parts/time'
+import { ReasonAsked } from './reason-asked'
 import type { Unit } from './unit'
 
 /** How a unit was kept since lifting, and what each stage took of its budget; the last touch can be taken back. */
@@ -44,17 +44,7 @@ export function StageRecord({ unit: u }: { unit: Unit }) {
           </li>
         ))}
       </ol>
-      {undo.error && (
-        <div className="mt-2 grid max-w-3xl gap-2">
-          <p role="alert" className="text-oxblood">
-            {sayProblem(undo.error, t)}
-          </p>
-          <label className="text-sm">
-            <span className="mb-1 block font-semibold">{t('reason')}</span>
-            <input className="field" maxLength={500} value={reason} onChange={(e) => setReason(e.target.value)} />
-          </label>
-        </div>
-      )}
+      <ReasonAsked error={undo.error} reason={reason} onReason={setReason} />
     </>
   )
 }

@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { sayMoment } from '../parts/time'
-import { DipPanel } from './dip-panel'
+import { DipPanel, ThrownGel } from './dip-panel'
 import { Felt } from './felt'
 import { LivingRoot } from './living-root'
 import { OwnEntry } from './own-entry'
@@ -67,6 +67,7 @@ export function UnitRow({ unit: u }: { unit: Unit }) {
         <Felt unit={u} />
         <Touches unit={u} dipping={open === 'dip'} onDip={() => toggle('dip')} />
       </div>
+      {u.thrown && <ThrownGel gel={u.thrown} />}
       {open === 'dip' && <DipPanel unit={u} onDone={() => setOpen('')} />}
       {open === 'stages' && (
         <>
