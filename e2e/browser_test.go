@@ -177,12 +177,25 @@ func (p *hand) press(element, text string) {
 	p.touch(byText(element, text))
 }
 
-// touch clicks what is there, brought to the middle first: a bar that stays at the foot of a tablet may cover what is only just in view.
+// touch clicks what is there, brought to the middle first: a bar that stays at the foot of a tablet may cover what is only just in view. What
+// still moves, because an answer comes or the network goes, is touched when it stands: no hand is faster.
 func (p *hand) touch(at string) {
 	p.t.Helper()
-	middle := fmt.Sprintf(`document.evaluate(%q, document, null, XPathResult.FIRST_ORDERED_NODE_TYPE).singleNodeValue?.scrollIntoView({block: 'center'})`, at)
-	p.do(chromedp.WaitVisible(at, chromedp.BySearch), chromedp.Evaluate(middle, nil), chromedp.Click(at, chromedp.BySearch))
+	still := fmt.Sprintf(`new Promise((done) => {
+		let was = '', looks = 0
+		const look = () => {
+			const e = document.evaluate(%q, document, null, XPathResult.FIRST_ORDERED_NODE_TYPE).singleNodeValue
+			e?.scrollIntoView({ block: 'center' })
+			const r = e?.getBoundingClientRect(), is = r ? r.top + ' ' + r.left : ''
+			if ((is && is === was) || ++looks > 50) return done(true)
+			was = is
+			setTimeout(look, 50)
+		}
+		look()
+	})`, at)
+	p.do(chromedp.WaitVisible(at, chromedp.BySearch), chromedp.Evaluate(still, nil, awaitPromise), chromedp.Click(at, chromedp.BySearch))
 }
+
 // choose touches one word of a choice, named by its group.
 func (p *hand) choose(group, word string) {
 	p.t.Helper()

@@ -178,7 +178,7 @@ func TestAWholeDelivery(t *testing.T) {
 	p.goTo("/clock")
 	p.sees("Hazel")
 	unit := fmt.Sprintf(`//li[.//p[contains(., "lot %d")]]`, number["Hazel"])
-	p.touch(unit+`//button[contains(., "Gel dip")]`)
+	p.touch(unit + `//button[contains(., "Gel dip")]`)
 	gel, err := stock.GelDip(stock.GelDipInput{Trees: 48, GelPerTreeL: 0.9, WastePct: 10, PacketG: 1500, PacketWaterL: 190, VatL: 25})
 	require.NoError(t, err)
 	for label, value := range map[string]string{"Powder in the packet": "1500", "Water it asks for": "190", "Tub": "25", "Spare": "10"} {

@@ -44,7 +44,7 @@ func TestARefusedEntryHoldsNobodyUp(t *testing.T) {
 		p.until(fmt.Sprintf(`document.body.innerText.includes('%d %s kept on this device')`, i+1, noun))
 	}
 	p.press("button", "Show them")
-	p.touch(`//section[@aria-label="Kept on this device"]//li[contains(., "`+back.Tag+`")]//button[contains(., "Take back")]`)
+	p.touch(`//section[@aria-label="Kept on this device"]//li[contains(., "` + back.Tag + `")]//button[contains(., "Take back")]`)
 	p.until(`document.body.innerText.includes('2 entries are kept on this device')`)
 	assert.Empty(t, p.axe())
 

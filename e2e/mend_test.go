@@ -62,10 +62,10 @@ func TestAnUnknownKindComesInAndTheNextDeliveryIsTakenBack(t *testing.T) {
 	p.goTo("/arrivals")
 	p.sees("Correct or take back")
 	row := fmt.Sprintf(`//main//ol/li[contains(., "Delivery %d,")]`, d.Number)
-	p.touch(row+`//summary[normalize-space(.)="Correct or take back"]`)
-	p.touch(row+`//summary[normalize-space(.)="Take it back"]`)
+	p.touch(row + `//summary[normalize-space(.)="Correct or take back"]`)
+	p.touch(row + `//summary[normalize-space(.)="Take it back"]`)
 	p.do(chromedp.SendKeys(row+`//details[@open]//details[@open]//input`, "entered twice", chromedp.BySearch))
-	p.touch(row+`//details[@open]//details[@open]//button`)
+	p.touch(row + `//details[@open]//details[@open]//button`)
 	p.sees("Taken back: it was entered by mistake")
 	p.sees("entered twice")
 	for _, tree := range h.TreesOf(d.Lots[0].Number) {

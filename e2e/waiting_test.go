@@ -27,14 +27,14 @@ func TestTheYardKeepsWhatWaits(t *testing.T) {
 	p.goTo("/clock")
 	row := `//li[.//p[contains(., "lot 23")]]`
 	p.sees("Feel the roots today")
-	p.touch(row+`//button[contains(., "Drying: wet them")]`)
+	p.touch(row + `//button[contains(., "Drying: wet them")]`)
 	p.do(chromedp.WaitVisible(row+`//span[contains(., "Felt drying, wetted")]`, chromedp.BySearch))
 	for _, u := range apptest.Saw[clock.Board](h.World, "see-clock", kernel.None{}).Units {
 		if u.Lot == 23 {
 			assert.True(t, u.Stages[len(u.Stages)-1].Rewet)
 		}
 	}
-	p.touch(row+`//button[contains(., "Keep otherwise")]`)
+	p.touch(row + `//button[contains(., "Keep otherwise")]`)
 	muddy := row + `//button[contains(., "Into muddy water")]`
 	p.touch(muddy)
 	p.sees("In water")

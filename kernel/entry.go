@@ -50,6 +50,8 @@ func (k *Kernel) admit(c huma.Context, next func(huma.Context)) {
 		next(c)
 		return
 	}
+	// The page reckons what waits by the clock that the house reckons by.
+	c.SetHeader("Date", k.Clock().UTC().Format(http.TimeFormat))
 	e := &entry{key: c.Header(keyHeader), huma: c}
 	at := c.URL()
 	e.address = at.RequestURI()

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query'
-import { useEffect, useState } from 'react'
+import { useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { ask, client, Problem, type Schemas } from '../api/client'
 import { stockSize } from '../api/declared.gen'
@@ -9,6 +9,7 @@ import { useDeed } from '../parts/deed'
 import { MeasureField } from '../parts/measure-field'
 import { sayProblem } from '../parts/states'
 import { sayMoment } from '../parts/time'
+import { useNow } from '../shell/use-now'
 import { Scale } from './gel-scale'
 import type { Unit } from './unit'
 
@@ -142,11 +143,7 @@ function Mixing({ unit }: { unit: Unit }) {
 
 function Waiting({ unit, dip, onDone }: { unit: Unit; dip: Schemas['ClockOpenDip']; onDone: () => void }) {
   const { t } = useTranslation()
-  const [now, setNow] = useState(() => Date.now())
-  useEffect(() => {
-    const each = setInterval(() => setNow(Date.now()), 1000)
-    return () => clearInterval(each)
-  }, [])
+  const now = useNow()
   const dipped = useDeed(
     'dip',
     (_: undefined, key: string) =>

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query'
-import { useEffect, useState } from 'react'
+import { useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { ask, client } from '../api/client'
 import { yardWater } from '../api/declared.gen'
@@ -9,6 +9,7 @@ import { useKeptDeed } from '../offline/use-kept-deed'
 import { useDeed } from '../parts/deed'
 import { sayProblem } from '../parts/states'
 import { sayMoment } from '../parts/time'
+import { useNow } from '../shell/use-now'
 import { ReasonAsked } from './reason-asked'
 import { said } from './unit'
 
@@ -19,13 +20,8 @@ const after = ['damp-packing', 'wet-cloth', 'heeled-in', 'cold-store', 'bare-sha
 export function SoaksPart() {
   const { t } = useTranslation()
   const soaks = useQuery(soaksQuery)
-  const [now, setNow] = useState(() => Date.now())
   const list = soaks.data?.soaks ?? []
-  useEffect(() => {
-    if (list.length === 0) return
-    const each = setInterval(() => setNow(Date.now()), 1000)
-    return () => clearInterval(each)
-  }, [list.length])
+  const now = useNow(list.length > 0)
   const out = useKeptDeed(
     'end-soak',
     ({ id }) => ({ what: t('kept.soak-out', { what: list.find((s) => s.id === id)?.common ?? '' }), href: '/clock' }),

@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { ask, client, Problem, type Schemas } from '../api/client'
+import { serverNow } from '../api/clock'
 import { stockManyDeed } from '../api/declared.gen'
 import { manyQuery, whoQuery } from '../api/queries'
 import { useDeed } from '../parts/deed'
@@ -114,7 +115,7 @@ export function ManyUndo({ since = '' }: { since?: string }) {
     ask(client.PUT('/api/v1/many/{id}/undone', { params: { path: { id } }, body: {} })),
   )
   const last = many.data?.deeds[0]
-  if (!last || last.at < since || Date.now() - new Date(last.at).getTime() > 24 * 3600_000) return null
+  if (!last || last.at < since || serverNow() - new Date(last.at).getTime() > 24 * 3600_000) return null
   const left = undo.data?.left ?? []
   return (
     <p
