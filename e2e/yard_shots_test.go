@@ -48,8 +48,11 @@ func TestShotsOfTheYard(t *testing.T) {
 	p.sees("In water")
 	shot(p, "clock")
 	p.press("button", "Gel dip")
+	for label, value := range map[string]string{"Powder in the packet": "400", "Water it asks for": "35", "Tub": "20", "Spare": "15"} {
+		p.fill(label, value)
+	}
 	p.sees("powder in")
-	shot(p, "clock-dip")
+shot(p, "clock-dip")
 	p.goTo("/arrivals/new")
 	p.sees("Take in a delivery")
 	shot(p, "delivery")

@@ -28,7 +28,7 @@ export function LineStage(props: {
   // The field stands in one place whatever the answer says: what comes between two digits must not take it out of the hand.
   const seen = (
     <div
-      className={`grid grid-cols-2 gap-3 ${dig ? 'rounded-xl border-2 border-rose bg-rose-pale p-2.5' : ''}`}
+      className={`col-span-2 grid grid-cols-2 gap-3 ${dig ? 'rounded-xl border-2 border-rose bg-rose-pale p-2.5' : ''}`}
       data-testid="seen"
     >
       <MeasureField
@@ -54,7 +54,7 @@ export function LineStage(props: {
   )
   return (
     <div className="grid gap-3">
-      <div className="grid grid-cols-2 gap-3">
+      <div className="grid grid-cols-2 items-start gap-3 md:max-lg:grid-cols-4">
         <MeasureField
           kind="mm"
           label={t('measure.ball-height')}
@@ -73,8 +73,8 @@ export function LineStage(props: {
           onBad={props.onBad}
           fault={props.fault('ball_diameter_mm')}
         />
+        {seen}
       </div>
-      {seen}
       {!props.plug && (
         <>
           <p className="-mb-1 text-sm">{t('line.walk')}</p>

@@ -128,7 +128,7 @@ export function Look({ tree, afterWork, onDone }: { tree: Tree; afterWork: boole
   const walking = stage === 'line' && !bare
   return (
     <form
-      className="grid flex-1 grid-cols-1 content-start gap-x-7 gap-y-4 px-4 py-4 md:grid-cols-[minmax(0,1fr)_17rem] md:px-7 max-lg:pb-32 lg:grid-cols-[30rem_minmax(0,1fr)_17rem]"
+      className="grid flex-1 grid-cols-1 content-start gap-x-7 gap-y-4 px-4 py-4 md:grid-cols-[minmax(0,1fr)_17rem] md:px-7 max-lg:pb-32 lg:grid-cols-[clamp(26rem,38vw,30rem)_minmax(0,1fr)_clamp(14rem,21vw,17rem)]"
       onSubmit={(e) => e.preventDefault()}
       onKeyDown={(e) => {
         if (e.key === 'Enter' && (e.ctrlKey || e.metaKey)) send()
@@ -219,13 +219,13 @@ export function Look({ tree, afterWork, onDone }: { tree: Tree; afterWork: boole
       </div>
       <div className="order-2 mx-auto w-full max-w-3xl lg:sticky lg:top-4 lg:order-none lg:max-h-[calc(100dvh-9rem)] lg:self-start">
         <div
-          className={`mx-auto h-72 ${walking ? 'md:h-[clamp(13rem,calc(100dvh-60rem),26rem)]' : 'md:h-[26rem]'} lg:h-[min(40rem,calc(100dvh-9.5rem))]`}
+          className={`drawn mx-auto h-72 ${walking ? 'md:h-[clamp(13rem,calc(100dvh-53rem),26rem)]' : 'md:h-[26rem]'} lg:h-[min(40rem,calc(100dvh-9.5rem))]`}
         >
           <TreeSection tree={tree} readings={readings} answer={answer} />
         </div>
       </div>
       <div
-        className={`order-4 flex flex-col gap-4 pb-4 md:order-3 ${walking ? 'md:max-h-[clamp(13rem,calc(100dvh-60rem),26rem)]' : 'md:max-h-[26rem]'} lg:sticky lg:top-4 lg:order-none lg:h-[calc(100dvh-8.6rem)] lg:max-h-none lg:self-start lg:pb-0`}
+        className={`order-4 flex flex-col gap-4 pb-4 md:order-3 ${walking ? 'md:max-h-[clamp(13rem,calc(100dvh-53rem),26rem)]' : 'md:max-h-[26rem]'} lg:sticky lg:top-4 lg:order-none lg:h-[calc(100dvh-8.6rem)] lg:max-h-none lg:self-start lg:pb-0`}
       >
         {live.error && !answer && (
           <p className="font-semibold text-oxblood">

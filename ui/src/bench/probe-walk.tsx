@@ -122,9 +122,9 @@ export function ProbeWalk(props: {
             />
           )
         })}
-        <span className="pointer-events-none absolute top-[2.2%] left-[53%] text-xs">{t('plan.tag')}</span>
+        <span className="pointer-events-none absolute top-[3.5%] left-[60%] text-xs">{t('plan.tag')}</span>
       </div>
-      <div className="grid gap-2">
+      <div className="grid gap-2" data-testid="pad">
         <p className="sr-only" aria-live="polite">
           {t('walk.station', { side: t(`walk.${sides[at]}`), bearing: bearings[at] })}
         </p>

@@ -212,7 +212,7 @@ export function RecordView({ tree, who, onLook }: { tree: Tree; who: Person; onL
       </section>
       {check ? (
         <>
-          <div className="mx-auto h-[min(40rem,calc(100dvh-9.5rem))] w-full max-w-3xl">
+          <div className="drawn mx-auto h-[min(40rem,calc(100dvh-9.5rem))] w-full max-w-3xl">
             <TreeSection tree={tree} readings={check.readings} answer={check.assessment} />
           </div>
           <AnswerPanel answer={check.assessment} />

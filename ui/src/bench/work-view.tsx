@@ -63,7 +63,7 @@ export function WorkView({ tree, onLook }: { tree: Tree; onLook: () => void }) {
           {t('look.again')}
         </button>
       </section>
-      <div className="mx-auto h-[min(40rem,calc(100dvh-9.5rem))] w-full max-w-3xl">
+      <div className="drawn mx-auto h-[min(40rem,calc(100dvh-9.5rem))] w-full max-w-3xl">
         <TreeSection tree={tree} readings={check.readings} answer={check.assessment} />
       </div>
       <AnswerPanel answer={{ ...check.assessment, work: [] }} />

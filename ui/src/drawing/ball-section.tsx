@@ -59,7 +59,7 @@ export function BallSection(props: {
       viewBox={`0 0 ${wide} ${high}`}
       role="img"
       aria-label={`${props.label}. ${flareText}`}
-      className="h-full w-full md:max-lg:[--say:1.3]"
+      className="h-full w-full overflow-visible"
     >
       <defs>
         <clipPath id="pot">

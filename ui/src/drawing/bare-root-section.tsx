@@ -57,7 +57,7 @@ export function BareRootSection(props: {
   const broken = look?.broken_roots ?? 0
   const gone = look?.moisture === 'brittle'
   return (
-    <svg viewBox="0 0 560 600" role="img" aria-label={props.label} className="h-full w-full md:max-lg:[--say:1.3]">
+    <svg viewBox="0 0 560 600" role="img" aria-label={props.label} className="h-full w-full overflow-visible">
       {shown.map(([out, down, thick], i) => {
         const side = Math.sign(out)
         const x = middle + out * half

@@ -32,11 +32,21 @@ export function Dimension(props: {
         <path key={`${x} ${y}`} d={`M${x - 5} ${y + 5}L${x + 5} ${y - 5}`} className={stroke} strokeWidth="2" />
       ))}
       {side === 'middle' && (
-        <rect x={mx - wide / 2} y={my - size * 0.75} width={wide} height={size * 1.5} rx="4" className="fill-paper" />
+        <rect
+          rx="4"
+          className="fill-paper"
+          style={{
+            x: grown(-wide / 2, mx),
+            y: grown(-size * 0.75, my),
+            width: grown(wide),
+            height: grown(size * 1.5),
+          }}
+        />
       )}
       <text
         x={mx + dx}
-        y={my + (side === 'middle' ? size * 0.36 : props.word ? 0 : size * 0.36)}
+        y={my}
+        dy={props.word && side !== 'middle' ? 0 : '0.36em'}
         textAnchor={anchor}
         className={`figure [paint-order:stroke] stroke-paper ${fill}`}
         strokeWidth={side === 'middle' ? 0 : 5}
@@ -48,7 +58,8 @@ export function Dimension(props: {
       {props.word && side !== 'middle' && (
         <text
           x={mx + dx}
-          y={my + size * 1.05}
+          y={my}
+          dy="1.2em"
           textAnchor={anchor}
           className={fill}
           style={{ fontSize: 'calc(14px * var(--say, 1))' }}
@@ -59,3 +70,6 @@ export function Dimension(props: {
     </g>
   )
 }
+
+/** A length that grows with the words, from a place that does not. */
+const grown = (length: number, from = 0) => `calc(${from}px + ${length}px * var(--say, 1))`
