@@ -88,7 +88,7 @@ func TestTheTreeInTheGroundIsToScale(t *testing.T) {
 	p := h.open(1280, 800, false)
 	p.signIn("Bram Okonedo")
 	rows := h.rows(stock.ForSale)
-	seen := map[stock.Form]bool{}
+	seen, staked := map[stock.Form]bool{}, 0
 	for _, spot := range []string{h.SpotOf("Petra Averill").ID} {
 		for _, row := range rows {
 			if seen[row.Form] || row.Form == stock.BareRoot {
@@ -127,6 +127,13 @@ func TestTheTreeInTheGroundIsToScale(t *testing.T) {
 			assert.InDelta(t, hole.Top*perMM, hollow[0].Width, 1.5, "%s: width of the hole", row.Tag)
 			assert.InDelta(t, hole.Depth*perMM, hollow[0].Height, 1.5, "%s: depth of the hole", row.Tag)
 			assert.InDelta(t, hole.Raise*perMM, hollow[0].Y-balls[0].Y, 1.5, "%s: the flare stands over the ground", row.Tag)
+			var crossed []string
+			p.do(chromedp.Evaluate(`[...document.querySelectorAll('svg:has([data-testid="stake"]) text')].filter((w) => [...document.querySelectorAll('[data-testid="stake"] path:first-child')].some((s) => {
+				const a = w.getBoundingClientRect(), b = s.getBoundingClientRect()
+				return a.left < b.right && b.left < a.right && a.top < b.bottom && b.top < a.bottom
+			})).map((w) => w.textContent)`, &crossed))
+			staked += len(p.drawn(`[data-testid="stake"]`))
+			assert.Empty(t, crossed, "%s: nothing is written across a stake", row.Tag)
 			outer := 0.0
 			for _, m := range p.drawn("path.fill-humus") {
 				outer = max(outer, m.X+m.Width)
@@ -137,4 +144,5 @@ func TestTheTreeInTheGroundIsToScale(t *testing.T) {
 	}
 	assert.True(t, seen[stock.Container])
 	assert.Empty(t, p.complaints())
+	assert.Positive(t, staked, "some of them are staked")
 }

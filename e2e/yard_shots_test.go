@@ -52,7 +52,7 @@ func TestShotsOfTheYard(t *testing.T) {
 		p.fill(label, value)
 	}
 	p.sees("powder in")
-shot(p, "clock-dip")
+	shot(p, "clock-dip")
 	p.goTo("/arrivals/new")
 	p.sees("Take in a delivery")
 	shot(p, "delivery")

@@ -39,15 +39,21 @@ export function Berm({ plan, x, y, surface }: Part & { surface: Surface }) {
   ))
 }
 
-/** Stakes as they stand to the wind, seen from the side: each at its own distance. */
+/** Where the stakes stand, seen from the side, mm from the trunk: each at its own distance. */
+export function stakesAt({ stake, wind_from_deg }: PlanNumbers): number[] {
+  if (!stake.needed || !stake.tie_height_mm) return []
+  return stake.stakes.map((f, i) => {
+    const side = Math.sin(((f.bearing_deg - wind_from_deg) * Math.PI) / 180)
+    return (Math.abs(side) > 0.3 ? Math.sign(side) : i % 2 ? -0.6 : 0.6) * f.distance_mm
+  })
+}
+
+/** Stakes as they stand to the wind. */
 export function Stakes({ plan, x, y }: Part) {
-  const tie = plan.stake.tie_height_mm
-  if (!plan.stake.needed || !tie) return null
-  return plan.stake.stakes.map((f, i) => {
-    const side = Math.sin(((f.bearing_deg - plan.wind_from_deg) * Math.PI) / 180)
-    const at = (Math.abs(side) > 0.3 ? Math.sign(side) : i % 2 ? -0.6 : 0.6) * f.distance_mm
+  const tie = plan.stake.tie_height_mm ?? 0
+  return stakesAt(plan).map((at) => {
     return (
-      <g key={f.bearing_deg}>
+      <g key={at} data-testid="stake">
         <path
           d={`M${x(at)} ${y(tie + 60)}L${x(at)} ${y(-plan.hole.hole_depth_mm * 0.9)}`}
           className="stroke-umber"

@@ -4,7 +4,7 @@ import { useNarrow } from '../parts/use-narrow'
 import { useSettings } from '../words/settings'
 import { sayLength } from '../words/units'
 import { Dimension } from './dimension'
-import { Berm, Mulch, Stakes, Stick } from './planting-parts'
+import { Berm, Mulch, Stakes, Stick, stakesAt } from './planting-parts'
 import { rootCurves, trunkShape } from './roots'
 import { raisedGround, surfaceOf } from './surface'
 
@@ -62,7 +62,23 @@ export function PlantingSection(props: {
   const hill = `M${x(-raised.foot)} ${grade}L${x(-raised.top)} ${ballTop}H${x(raised.top)}L${x(raised.foot)} ${grade}Z`
   const withheld = props.plan.locked
   // The note on the flare stands left of the trunk, never cut off by the edge.
-  const noteX = Math.max(x(-ball * 0.95), 352)
+  const stakes = stakesAt(props.plan).map(x)
+  const leftStake = Math.max(...stakes.filter((at) => at < cx), 0)
+  const rightStake = Math.min(...stakes.filter((at) => at > cx), wide)
+  // Nothing is written across a stake: what has no room beside it stands in two lines.
+  const besideNote = Math.max(x(-ball * 0.95), 352)
+  const noteX = leftStake > noteWide + 20 ? leftStake + 8 : Math.max(besideNote, leftStake && leftStake + noteWide + 36)
+  const note = lines(t('planting.stick', { stick: say(hole.stick_mm) }), !narrow && leftStake > 0)
+  const mulchNote = lines(
+    t(narrow ? 'planting.mulch.short' : 'planting.mulch', {
+      depth: say(props.plan.mulch_mm),
+      gap: say(basin.mulch_inner_radius_mm - props.caliperMM / 2),
+    }),
+    !narrow && rightStake < wide,
+  )
+  const ballEdge = x(ball / 2)
+  const deepX = ballEdge + (x(topHalf) - ballEdge) * 0.34
+  const depthX = rightStake > deepX - 8 && rightStake < deepX + 130 ? rightStake + 18 : deepX
   const noteY = Math.min(grade - 128, ballTop - 96)
   const mulchNoteY = narrow ? 26 : noteY + 6
   return (
@@ -150,7 +166,11 @@ export function PlantingSection(props: {
           style={{ fontSize: narrow ? 20 : 24 }}
           data-testid="stick"
         >
-          {t('planting.stick', { stick: say(hole.stick_mm) })}
+          {note.map((line, i) => (
+            <tspan key={line} x={narrow ? 6 : noteX - 22} dy={i ? '1.1em' : undefined}>
+              {line}
+            </tspan>
+          ))}
         </text>
       </g>
       <text
@@ -160,10 +180,11 @@ export function PlantingSection(props: {
         className="fill-ink"
         style={{ fontSize: narrow ? 19 : words }}
       >
-        {t(narrow ? 'planting.mulch.short' : 'planting.mulch', {
-          depth: say(props.plan.mulch_mm),
-          gap: say(basin.mulch_inner_radius_mm - props.caliperMM / 2),
-        })}
+        {mulchNote.map((line, i) => (
+          <tspan key={line} x={wide - 14} dy={i ? '1.25em' : undefined}>
+            {line}
+          </tspan>
+        ))}
       </text>
       <text x="14" y={grade + words + 6} className="fill-ink" style={{ fontSize: words }}>
         {t('planting.soil', { soil: props.soil })}
@@ -186,9 +207,9 @@ export function PlantingSection(props: {
         ) : (
           <>
             <Dimension
-              x1={x(ball / 2) + (x(topHalf) - x(ball / 2)) * 0.34}
+              x1={depthX}
               y1={grade}
-              x2={x(ball / 2) + (x(topHalf) - x(ball / 2)) * 0.34}
+              x2={depthX}
               y2={y(-hole.hole_depth_mm)}
               figure={say(hole.hole_depth_mm)}
               size={24}
@@ -206,4 +227,15 @@ export function PlantingSection(props: {
         ))}
     </svg>
   )
+}
+
+/** How wide the note on the flare is in two lines. */
+const noteWide = 176
+
+/** A note in one line, or broken at the space nearest its middle. */
+function lines(text: string, two: boolean): string[] {
+  const spaces = [...text.matchAll(/ /g)].map((m) => m.index)
+  if (!two || spaces.length === 0) return [text]
+  const middle = spaces.reduce((a, b) => (Math.abs(b - text.length / 2) < Math.abs(a - text.length / 2) ? b : a))
+  return [text.slice(0, middle), text.slice(middle + 1)]
 }
