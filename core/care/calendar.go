@@ -18,7 +18,7 @@ type Code string
 // All lists them in the order in which they first come.
 func (Code) All() []Code {
 	return []Code{"look-next-day", "second-soaking", "second-soaking-tied", "water-dormant", "water-weeks-1-2", "water-weeks-3-8", "water-weekly", "check-round",
-		"check-round-tied", "first-spring", "first-spring-mild", "fruit-off", "prune-after-bloom", "berm-out", "stake-off", "mulch-top", "winter-cover", "cover-off", "water-before-frost", "flare-check", "collar-look",
+		"check-round-tied", "check-round-covered", "check-round-tied-covered", "first-spring", "first-spring-mild", "fruit-off", "prune-after-bloom", "berm-out", "stake-off", "mulch-top", "winter-cover", "cover-off", "water-before-frost", "flare-check", "collar-look",
 		"feed-if-short", "water-second-season", "formative-pruning", "formative-pruning-dry", "established"}
 }
 
@@ -65,8 +65,18 @@ func Calendar(f Facts) []Event {
 	l.on("look-next-day", f.Planted.AddDate(0, 0, 1), nil)
 	l.on(f.tied("second-soaking", "second-soaking-tied"), f.Planted.AddDate(0, 0, 6), dose)
 	l.water(f)
+	winters := f.winters()
+	for _, w := range winters {
+		l.on("winter-cover", w.cover, nil)
+		l.on("cover-off", w.off, nil)
+	}
 	for _, month := range []int{1, 3, 6} {
-		l.on(f.tied("check-round", "check-round-tied"), After(f.Planted, month), nil)
+		date := After(f.Planted, month)
+		if covered(winters, date) {
+			l.on(f.tied("check-round-covered", "check-round-tied-covered"), date, nil)
+		} else {
+			l.on(f.tied("check-round", "check-round-tied"), date, nil)
+		}
 	}
 	firstSpring := f.next(f.springDay(), f.Planted)
 	if f.FrostFree {
@@ -89,14 +99,6 @@ func Calendar(f Facts) []Event {
 	mulch := map[string]planting.Measure{"mulch": {Value: f.MulchMM, Unit: "mm"}}
 	for year := range 3 {
 		l.on("mulch-top", After(f.next(f.summerEndDay(), f.Planted), 12*year), mulch)
-	}
-	if (f.Tender || f.ColdLimited) && f.FirstFrostDay != nil {
-		covered := f.next(*f.FirstFrostDay, f.Planted)
-		if f.LastFrostDay != nil && f.next(*f.LastFrostDay, f.Planted).Before(covered) {
-			covered = f.Planted.AddDate(0, 0, 1) // planted in the frosts: this winter is the first
-		}
-		l.on("winter-cover", covered, nil)
-		l.on("cover-off", f.next(f.springDay(), covered), nil)
 	}
 	if freeze, freezes := f.freezeAfter(f.Planted); f.Evergreen && freezes {
 		before := freeze.AddDate(0, 0, -14)

@@ -61,3 +61,8 @@ func daysToNext(h rules.House, in Input) *int {
 	}
 	return nil
 }
+
+// load is what the tree weighs for those who plant it.
+func (t Tree) load(h rules.House) stock.Load {
+	return stock.Weigh(h, t.Form, t.BallDiameterMM, t.BallHeightMM, t.medium(), stock.Public)
+}

@@ -59,23 +59,26 @@ func TestWhatAnAdvisorSignsFor(t *testing.T) {
 	}
 }
 
-// planting.md: tall stock in a place within 10 m of a line waits for its owner's written answer; no signature stands for it.
+// planting.md: tall stock, or what needs gear, in a place within 10 m of a line waits for its owner's written answer; no signature stands for it.
 func TestTallStockNearALineWaitsForItsOwner(t *testing.T) {
 	for name, c := range map[string]struct {
 		away, height float64
+		ball         float64
 		answered     bool
 		keep         *float64
 		waits        bool
 		wording      string
 	}{
-		"tall, near":           {9.9, 2.5, false, nil, true, "near"},
-		"tall, near, answered": {9.9, 2.5, true, nil, false, "near"},
-		"answered with 4 m":    {9.9, 2.5, true, ptr(4.0), false, "owner"},
-		"small, near":          {9.9, 2.4, false, nil, false, "near"},
-		"tall, away":           {10, 4, false, nil, false, ""},
+		"tall, near":           {9.9, 2.5, 330, false, nil, true, "waits"},
+		"tall, near, answered": {9.9, 2.5, 330, true, nil, false, "answered"},
+		"answered with 4 m":    {9.9, 2.5, 330, true, ptr(4.0), false, "owner"},
+		"small, near":          {9.9, 2.4, 330, false, nil, false, "near"},
+		"gear, near":           {9.9, 2.4, 700, false, nil, true, "waits"},
+		"gear, away":           {10, 2.4, 700, false, nil, false, ""},
+		"tall, away":           {10, 4, 330, false, nil, false, ""},
 	} {
 		in := planInput()
-		in.Spot.OverheadLine, in.Tree.HeightM = true, c.height
+		in.Spot.OverheadLine, in.Tree.HeightM, in.Tree.BallDiameterMM = true, c.height, c.ball
 		in.Standing = planting.Standing{LineM: &c.away, LineAnswered: c.answered, LineKeepM: c.keep}
 		p := planOf(t, rules.House{}, in)
 		require.Empty(t, p.Refused, name)
@@ -115,7 +118,8 @@ func TestAHeavyBallIsLiftedByAContractor(t *testing.T) {
 	p := planOf(t, rules.House{}, in)
 	got := codes(p)
 	require.Contains(t, got, "rig")
-	assert.Less(t, slices.Index(got, "rig"), slices.Index(got, "set"))
+	assert.NotContains(t, got, "set", "no step tells how to lift it by hand")
+	assert.Less(t, slices.Index(got, "check-hole"), slices.Index(got, "rig"), "the hole is measured before it goes down")
 	for _, s := range p.Steps {
 		for _, c := range s.Cautions {
 			assert.NotContains(t, c, "lift-")

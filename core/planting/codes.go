@@ -6,7 +6,7 @@ type StepCode string
 // All lists them in the order of the hands.
 func (StepCode) All() []StepCode {
 	return []StepCode{"services", "window", "overhead", "bundle", "clear-grass", "shelf", "dig", "widen", "slot", "rough-sides", "pad", "firm-base", "half-fill-test",
-		"rig", "soak-if-dry", "unpot", "labels-off", "clear-flare", "see-flare", "trim-roots", "check-hole", "cone", "set", "lay-in-slot", "contour", "stick", "graft",
+		"soak-if-dry", "unpot", "labels-off", "clear-flare", "see-flare", "trim-roots", "check-hole", "rig", "cone", "set", "lay-in-slot", "contour", "stick", "graft",
 		"turn", "plumb", "unwrap", "feed", "backfill", "mound", "finish", "basin", "water", "compost", "mulch", "no-stake", "stake", "sun-paint", "shade", "collar-cut", "look-again"}
 }
 

@@ -47,7 +47,7 @@ func (g *gardener) do(s planting.Step) {
 	case "dig":
 		g.dug, g.base = true, -value("depth")
 	case "slot":
-		require.True(g, g.dug)
+		require.Equal(g, s.Choice != "on-ground", g.dug, "a slot runs out from the wall of a hole")
 		g.hangs, g.slotDug = g.hangs-value("length"), true
 	case "pad":
 		require.False(g, g.in)
@@ -63,8 +63,13 @@ func (g *gardener) do(s planting.Step) {
 			near(g.tree.BallHeightMM, value("cut")+value("left"), "what is cut and what is left are the root")
 			g.hangs -= value("cut")
 		}
-	case "labels-off", "clear-flare", "see-flare", "rig":
+	case "labels-off", "clear-flare", "see-flare":
 		require.False(g, g.in)
+	case "rig":
+		// A contractor lets it down; bare roots are spread over their cone, and a ball that hardly holds is freed in the hole.
+		if g.tree.Form != stock.BareRoot && !g.tree.SupportBall {
+			g.lower()
+		}
 	case "check-hole":
 		require.False(g, g.in)
 		g.checked = true

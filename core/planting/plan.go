@@ -183,7 +183,7 @@ func plan(h rules.House, in Input) (Plan, error) {
 	}
 	p.Drainage, _ = BedDrainage(h, in.Kind, in.Spot)
 	stand := CanStand(h, in, p.Drainage)
-	p.Load = stock.Weigh(h, in.Tree.Form, in.Tree.BallDiameterMM, in.Tree.BallHeightMM, in.Tree.medium(), stock.Public)
+	p.Load = in.Tree.load(h)
 	var err error
 	if p.Window, err = Window(h, windowInput(h, in)); err != nil {
 		return Plan{}, fault.Under("spot", err)

@@ -7,6 +7,7 @@ import (
 	"sedum/core/ground"
 	"sedum/core/num"
 	"sedum/core/rules"
+	"sedum/core/stock"
 )
 
 // Stand is whether a tree can stand in a place at all: the one judgement that match and plan share (handbook, planting.md, "When there is no
@@ -25,7 +26,7 @@ type Stand struct {
 // Need is a record that no signature replaces.
 type Need string
 
-// NeedLineOwner is what the owner of an overhead line answered about tall stock near it.
+// NeedLineOwner is what the owner of an overhead line answered about tall stock or gear near it.
 const NeedLineOwner Need = "line-owner"
 
 // All lists them.
@@ -90,7 +91,8 @@ func CanStand(h rules.House, in Input, bed ground.Drainage) Stand {
 	if len(in.Standing.MeetsAtOnce) > 0 {
 		out.Sign = append(out.Sign, "meets-at-once")
 	}
-	if nearLine(h, in.Standing) && num.AtLeast(in.Tree.HeightM, h.Value(rules.PlanLineTall)) && !in.Standing.LineAnswered {
+	tall, gear := num.AtLeast(in.Tree.HeightM, h.Value(rules.PlanLineTall)), in.Tree.load(h).Handling == stock.Gear
+	if nearLine(h, in.Standing) && (tall || gear) && !in.Standing.LineAnswered {
 		out.First = append(out.First, NeedLineOwner)
 	}
 	if float64(len(in.Standing.Unknown)) >= h.Value(rules.PlanUnknownMost) {

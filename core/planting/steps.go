@@ -2,6 +2,7 @@ package planting
 
 import (
 	"math"
+	"slices"
 	"strings"
 
 	"sedum/core/ground"
@@ -49,7 +50,7 @@ func steps(h rules.House, in Input, p Plan) []Step {
 	l := &stepList{locked: p.Locked}
 	l.add("services", nil, "hand-spade-near-marks")
 	l.add("window", nil, windowCautions(h, in)...).Choice = string(p.Window.Status)
-	overheadStep(l, h, in)
+	overheadStep(l, h, in, p)
 	if n := in.Tree.Count; n > 1 {
 		l.add("bundle", map[string]Measure{"count": {float64(n), ""}})
 	}
@@ -128,14 +129,17 @@ func holeSteps(l *stepList, in Input, p Plan) {
 			l.dig("slot", map[string]Measure{"length": mm(p.Long.SlotMM)})
 		}
 		l.dig("rough-sides", nil)
+	} else if p.Long.SlotMM > 0 {
+		// Nothing is dug, so there is no wall: what would lie in a slot lies flat on the old ground, under the soil that is put up.
+		l.dig("slot", map[string]Measure{"length": mm(p.Long.SlotMM)}).Choice = "on-ground"
 	}
-	if p.Hole.PadUnderMM > 0 {
+if p.Hole.PadUnderMM > 0 {
 		l.dig("pad", map[string]Measure{"pad": mm(p.Hole.PadUnderMM)})
 	} else {
 		l.dig("firm-base", nil)
 	}
 	// Only where the reading says that it can be passed, with the time that it leads one to expect.
-	if hours, passes := halfFillHours(in, p); passes && in.Spot.SoilGroup == ground.SoilGroupFine {
+	if hours, passes := halfFillHours(in, p); passes {
 		l.dig("half-fill-test", map[string]Measure{"hours": {hours, "h"}})
 	}
 }
@@ -145,9 +149,10 @@ func holeSteps(l *stepList, in Input, p Plan) {
 func treeSteps(l *stepList, h rules.House, in Input, p Plan) {
 	form, bare := in.Tree.Form, in.Tree.Form == stock.BareRoot
 	lift := Caution("lift-" + string(p.Load.Handling))
-	if heavy(h, p.Load) {
-		// A contractor's work: the sheet gives its weight, and no step by hand.
-		l.add("rig", map[string]Measure{"mass": {p.Load.RiggingKG, "kg"}}, "rated-slings").Choice = string(form)
+	// A contractor's work: the sheet gives its weight, and no step by hand.
+	byContractor := heavy(h, p.Load)
+	rig := func(choice string, cautions ...Caution) {
+		l.add("rig", map[string]Measure{"mass": {p.Load.RiggingKG, "kg"}}, append(cautions, "rated-slings")...).Choice = choice
 		lift = "rated-slings"
 	}
 	mass := map[string]Measure{"mass": {p.Load.MassKG, "kg"}}
@@ -155,7 +160,7 @@ func treeSteps(l *stepList, h rules.House, in Input, p Plan) {
 		l.add("unpot", nil).Choice = string(form)
 	}
 	soakStep(l, h, in)
-	if form == stock.Container && !in.Tree.SupportBall {
+	if form == stock.Container && !in.Tree.SupportBall && !byContractor {
 		l.add("unpot", mass, lift, "knife-away").Choice = string(in.Tree.Pot)
 	} else if form == stock.Plug {
 		l.add("unpot", nil).Choice = string(form)
@@ -171,18 +176,31 @@ func treeSteps(l *stepList, h rules.House, in Input, p Plan) {
 	checkHoleStep(l, in, p)
 	switch {
 	case bare:
+		if byContractor {
+			rig(string(form))
+		}
 		l.add("cone", nil)
 	case in.Tree.SupportBall:
+		if byContractor {
+			rig("supported")
+		}
 		l.add("unpot", mass, lift, "knife-away").Choice = "cut-in-hole"
 	case form == stock.Plug:
 		l.add("set", nil).Choice = string(form)
+	case byContractor && form == stock.Container:
+		rig(string(form), "knife-away")
+	case byContractor:
+		rig(string(form))
 	default:
 		l.add("set", mass, lift).Choice = string(form)
 	}
 	if p.Long.SlotMM > 0 {
-		l.add("lay-in-slot", nil)
+		lay := l.add("lay-in-slot", nil)
+		if p.Hole.HoleDepthMM <= 0 {
+			lay.Choice = "on-ground"
+		}
 	}
-	stickStep(l, in, p)
+stickStep(l, in, p)
 	graftStep(l, h, in, p)
 	turnStep(l, in, p)
 	l.add("plumb", nil)
@@ -192,7 +210,7 @@ func treeSteps(l *stepList, h rules.House, in Input, p Plan) {
 }
 
 // overheadStep: the distance that the line's owner set, else the house's; where the place itself lies nearer, by hand only.
-func overheadStep(l *stepList, h rules.House, in Input) {
+func overheadStep(l *stepList, h rules.House, in Input, p Plan) {
 	if !in.Spot.OverheadLine {
 		return
 	}
@@ -201,6 +219,10 @@ func overheadStep(l *stepList, h rules.House, in Input) {
 	switch given := in.Standing.LineKeepM; {
 	case in.Standing.LineAnswered && given != nil:
 		s.Choice, s.Values["keep"] = "owner", Measure{*given, "m"}
+	case slices.Contains(p.First, NeedLineOwner):
+		s.Choice = "waits"
+	case in.Standing.LineAnswered && nearLine(h, in.Standing):
+		s.Choice = "answered"
 	case nearLine(h, in.Standing):
 		s.Choice = "near"
 	}

@@ -41,7 +41,8 @@ func troubles(in Input, p Plan) []Trouble {
 	add("void", form != stock.Plug)
 	add("leans", form != stock.Plug)
 	add("bare", form == stock.Container || form == stock.Balled)
-	add("alone", form != stock.Plug)
+	// Nobody is told how to work alone with what one person does not lift.
+	add("alone", form != stock.Plug && p.Load.Handling == stock.OnePerson)
 	return out
 }
 
@@ -49,6 +50,9 @@ func troubles(in Input, p Plan) []Trouble {
 // expect that it drains, and the plan has dealt with it.
 func halfFillHours(in Input, p Plan) (hours float64, passes bool) {
 	minutes := in.Spot.Drain300Min
+	if in.Spot.SoilGroup != ground.SoilGroupFine {
+		return 0, false // only fine soil is tried so
+	}
 	if (p.Drainage != ground.DrainageFast && p.Drainage != ground.DrainageGood) || minutes == nil || p.Hole.HoleDepthMM <= 0 {
 		return 0, false
 	}

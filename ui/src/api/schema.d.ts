@@ -2403,7 +2403,7 @@ export interface components {
             text: string;
         };
         /** @enum {string} */
-        CareCode: "look-next-day" | "second-soaking" | "second-soaking-tied" | "water-dormant" | "water-weeks-1-2" | "water-weeks-3-8" | "water-weekly" | "check-round" | "check-round-tied" | "first-spring" | "first-spring-mild" | "fruit-off" | "prune-after-bloom" | "berm-out" | "stake-off" | "mulch-top" | "winter-cover" | "cover-off" | "water-before-frost" | "flare-check" | "collar-look" | "feed-if-short" | "water-second-season" | "formative-pruning" | "formative-pruning-dry" | "established";
+        CareCode: "look-next-day" | "second-soaking" | "second-soaking-tied" | "water-dormant" | "water-weeks-1-2" | "water-weeks-3-8" | "water-weekly" | "check-round" | "check-round-tied" | "check-round-covered" | "check-round-tied-covered" | "first-spring" | "first-spring-mild" | "fruit-off" | "prune-after-bloom" | "berm-out" | "stake-off" | "mulch-top" | "winter-cover" | "cover-off" | "water-before-frost" | "flare-check" | "collar-look" | "feed-if-short" | "water-second-season" | "formative-pruning" | "formative-pruning-dry" | "established";
         CatalogueAll: {
             kinds: components["schemas"]["CatalogueLine"][];
         };
@@ -4198,7 +4198,7 @@ export interface components {
             };
         };
         /** @enum {string} */
-        PlantingStepCode: "services" | "window" | "overhead" | "bundle" | "clear-grass" | "shelf" | "dig" | "widen" | "slot" | "rough-sides" | "pad" | "firm-base" | "half-fill-test" | "rig" | "soak-if-dry" | "unpot" | "labels-off" | "clear-flare" | "see-flare" | "trim-roots" | "check-hole" | "cone" | "set" | "lay-in-slot" | "contour" | "stick" | "graft" | "turn" | "plumb" | "unwrap" | "feed" | "backfill" | "mound" | "finish" | "basin" | "water" | "compost" | "mulch" | "no-stake" | "stake" | "sun-paint" | "shade" | "collar-cut" | "look-again";
+        PlantingStepCode: "services" | "window" | "overhead" | "bundle" | "clear-grass" | "shelf" | "dig" | "widen" | "slot" | "rough-sides" | "pad" | "firm-base" | "half-fill-test" | "soak-if-dry" | "unpot" | "labels-off" | "clear-flare" | "see-flare" | "trim-roots" | "check-hole" | "rig" | "cone" | "set" | "lay-in-slot" | "contour" | "stick" | "graft" | "turn" | "plumb" | "unwrap" | "feed" | "backfill" | "mound" | "finish" | "basin" | "water" | "compost" | "mulch" | "no-stake" | "stake" | "sun-paint" | "shade" | "collar-cut" | "look-again";
         /** @enum {string} */
         PlantingStop: "fit-cold" | "fit-heat" | "fit-light" | "fit-drainage" | "fit-ph" | "fit-drought" | "fit-room" | "fit-chill" | "fit-pollination" | "fit-wind" | "fit-soil" | "no-water" | "meets-at-once" | "contractor" | "rigging";
         PlantingToday: {
