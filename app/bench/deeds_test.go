@@ -102,3 +102,23 @@ func TestTheSeasonIsCorrectedWithAReason(t *testing.T) {
 	w.Deed(w.Hand, "save-check", ByTag(tree.Tag), n)
 	assert.Empty(t, w.Tree(tree.Tag).Checks[0].SeasonText)
 }
+
+// "As the last one" copies how the lot came, never a ball that work has cut down.
+func TestWhatRepeatsInALotIsAsItWasDelivered(t *testing.T) {
+	w := Open(t)
+	trees := w.TreesOf(w.TakeIn(LotOf("Hornbeam", stock.Container, 2))[0])
+	look := SoundLook()
+	look.BallDiameterMM, look.MatSidePct = Ptr(330.0), Ptr(60.0)
+	first := w.SaveLook(trees[0].Tag, look)
+	require.Equal(t, stock.InWork, first.State)
+	for _, piece := range first.Checks[0].Assessment.Work {
+		w.Deed(w.Hand, "correct", ByTag(trees[0].Tag), bench.Correct{WorkKey: piece.Key, Done: true})
+	}
+	after := SoundLook()
+	after.BallDiameterMM, after.MatSidePct = Ptr(290.0), Ptr(0.0)
+	w.Deed(w.Hand, "save-check", ByTag(trees[0].Tag), bench.NewCheck{Version: w.Tree(trees[0].Tag).Version, AfterWork: true, Readings: after})
+	require.Len(t, w.Tree(trees[0].Tag).Checks, 2)
+	last := w.Tree(trees[1].Tag).Last
+	require.NotNil(t, last)
+	assert.InDelta(t, 330, *last.BallDiameterMM, 0)
+}
