@@ -73,13 +73,18 @@ func (desk Desk) now(tx *kernel.Tx, s Sheet) ([]kernel.Sentence, error) {
 	if tree := planTree(tx.Who.House, r, s.Content.Input.Tree.StandsAlone); r.Current() != nil && !same(tree, s.Content.Input.Tree) {
 		say("tree-changed", nil)
 	}
-	if !same(anew(tx.Who.House, s.Content), s.Content.Plan) {
+	// What other rules make of the same facts is one thing, what this program makes of them by the rules of then another.
+	then := anew(rules.Restore(s.Content.House), s.Content)
+	if !same(anew(tx.Who.House, s.Content), then) {
 		say("rules", nil)
 	}
-	return out, nil
+	if !same(then, s.Content.Plan) {
+		say("program", nil)
+	}
+return out, nil
 }
 
-// anew is the plan of a sheet's facts by the rules of today, with the schools chosen for it.
+// anew is the plan of a sheet's facts by the rules of a house, with the schools chosen for it.
 func anew(house rules.House, c Content) planting.Plan {
 	kept := rules.Restore(c.House)
 	for _, step := range (rules.Step("")).All() {

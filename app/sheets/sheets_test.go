@@ -1,6 +1,7 @@
 package sheets_test
 
 import (
+	"encoding/json"
 	"strings"
 	"testing"
 	"time"
@@ -270,6 +271,21 @@ func TestASheetTellsWhatChangedUnderIt(t *testing.T) {
 	assert.Equal(t, []string{"held-until", "ground"}, now())
 	w.Deed(w.Advisor, "move-tree", ByTag(i.Tag), bench.Move{Version: w.Tree(i.Tag).Version, To: stock.Sold})
 	assert.Equal(t, []string{"ground"}, now())
+	// Issued by an earlier program that told one step less: the house's rules are not blamed.
+	require.NoError(t, w.Tx(func(tx *kernel.Tx) error {
+		s, err := kernel.One[sheets.Sheet](tx, "number = ?", number)
+		if err != nil {
+			return err
+		}
+		s.Content.Plan.Steps = s.Content.Plan.Steps[:len(s.Content.Plan.Steps)-1]
+		kept, err := json.Marshal(s.Content)
+		if err != nil {
+			return err
+		}
+		_, err = kernel.Change[sheets.Sheet](tx, map[string]any{"content": string(kept)}, "number = ?", number)
+		return err
+	}))
+	assert.Equal(t, []string{"ground", "program"}, now())
 	w.At(w.Clock().AddDate(0, 0, 3))
 	assert.Empty(t, now(), "after its day it is a record")
 }
