@@ -165,7 +165,7 @@ func TestTheRestOfTheOperationsAnswer(t *testing.T) {
 			ok("DELETE", "/api/v1/dips/"+u.Dip.ID, nil)
 			ok("PUT", "/api/v1/dips/"+u.Dip.ID+"/kept", map[string]any{})
 			ok("DELETE", "/api/v1/dips/"+u.Dip.ID, nil)
-ok("PUT", "/api/v1/clock/stages/"+u.Stages[len(u.Stages)-1].ID+"/undone", map[string]any{"reason": ""})
+			ok("PUT", "/api/v1/clock/stages/"+u.Stages[len(u.Stages)-1].ID+"/undone", map[string]any{"reason": ""})
 		}
 	}
 	ok("POST", "/api/v1/dips", dip)

@@ -43,7 +43,7 @@ type Touched struct {
 	TreeID   string
 	WasState stock.State
 	WasSince *time.Time
-WasDue   *time.Time
+	WasDue   *time.Time
 	WasPlace string
 	// Version of the tree after the deed.
 	Version int

@@ -10,7 +10,7 @@ import (
 	. "sedum/app/apptest"
 	"sedum/app/many"
 	"sedum/app/work"
-"sedum/core/fault"
+	"sedum/core/fault"
 	"sedum/core/stock"
 	"sedum/kernel"
 )
@@ -51,7 +51,7 @@ func TestManyAreHeldAndPutBack(t *testing.T) {
 	for _, tag := range tags {
 		assert.Equal(t, []string{"hail last night (" + w.Hand.Name + ")"}, waiting[tag], "looked at or not")
 	}
-w.SaveLook(tags[1], SoundLook()) // somebody looks at one, and it is for sale
+	w.SaveLook(tags[1], SoundLook()) // somebody looks at one, and it is for sale
 	Refused(t, w.Err(w.Hand, "change-many", kernel.None{}, many.Change{Tags: []string{"nothing"}, Deed: stock.MoveMany, Place: "shade", Reason: "sun"}), "none-of-many")
 	assert.ErrorIs(t, w.Err(w.Who("bram"), "undo-many", ByID(done.ID), kernel.None{}), kernel.ErrNotAllowed, "another's deed is a manager's to undo")
 	w.Deed(w.Hand, "undo-many", ByID(done.ID), kernel.None{})

@@ -81,7 +81,7 @@ func (desk Desk) now(tx *kernel.Tx, s Sheet) ([]kernel.Sentence, error) {
 	if !same(then, s.Content.Plan) {
 		say("program", nil)
 	}
-return out, nil
+	return out, nil
 }
 
 // anew is the plan of a sheet's facts by the rules of a house, with the schools chosen for it.

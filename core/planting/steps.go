@@ -133,7 +133,7 @@ func holeSteps(l *stepList, in Input, p Plan) {
 		// Nothing is dug, so there is no wall: what would lie in a slot lies flat on the old ground, under the soil that is put up.
 		l.dig("slot", map[string]Measure{"length": mm(p.Long.SlotMM)}).Choice = "on-ground"
 	}
-if p.Hole.PadUnderMM > 0 {
+	if p.Hole.PadUnderMM > 0 {
 		l.dig("pad", map[string]Measure{"pad": mm(p.Hole.PadUnderMM)})
 	} else {
 		l.dig("firm-base", nil)
@@ -200,7 +200,7 @@ func treeSteps(l *stepList, h rules.House, in Input, p Plan) {
 			lay.Choice = "on-ground"
 		}
 	}
-stickStep(l, in, p)
+	stickStep(l, in, p)
 	graftStep(l, h, in, p)
 	turnStep(l, in, p)
 	l.add("plumb", nil)

@@ -30,9 +30,11 @@ export function PlantingSection(props: {
   const say = (mm: number) => sayLength(mm, units)
   const { hole, basin } = props.plan
   const ball = props.plan.ball_width_mm
+  const slot = props.plan.locked ? 0 : (props.plan.long_roots?.slot_mm ?? 0)
   const halfMM = Math.max(
     basin.mulch_outer_radius_mm * 1.16,
     (hole.hole_top_mm / 2) * 1.2,
+    hole.hole_top_mm / 2 + slot * 1.1,
     hole.build_mound_first ? raisedGround(props.plan).foot * 1.04 : 0,
   )
   const aboveMM = Math.max(330, hole.finished_raise_mm + 290)
@@ -126,6 +128,35 @@ export function PlantingSection(props: {
           <path d={hollow} fill="url(#loose)" />
           <path d={hollow} className="fill-none stroke-humus" strokeWidth="2" strokeDasharray="3 5" />
         </>
+      )}
+      {slot > 0 && hole.hole_depth_mm > 0 && (
+        <g data-testid="slot">
+          <path
+            d={`M${x(-topHalf - slot)} ${grade}H${x(-topHalf * 0.9)}V${y(-hole.hole_depth_mm * 0.6)}L${x(-bottomHalf)} ${y(-hole.hole_depth_mm)}H${x(-topHalf - slot)}Z`}
+            className="fill-mix"
+          />
+          <path
+            d={`M${x(-topHalf)} ${grade}H${x(-topHalf - slot)}V${y(-hole.hole_depth_mm)}H${x(-bottomHalf)}`}
+            className="fill-none stroke-humus"
+            strokeWidth="2"
+            strokeDasharray="3 5"
+          />
+          <path
+            d={`M${cx} ${y(raise - hole.flare_to_base_mm * 0.8)}Q${x(-topHalf * 0.6)} ${y(-hole.hole_depth_mm * 0.86)} ${x(-topHalf - slot * 0.94)} ${y(-hole.hole_depth_mm * 0.9)}`}
+            className="fill-none stroke-humus"
+            strokeWidth="4"
+            strokeLinecap="round"
+          />
+          <Dimension
+            x1={x(-topHalf - slot)}
+            y1={y(-hole.hole_depth_mm) + 30}
+            x2={x(-topHalf)}
+            y2={y(-hole.hole_depth_mm) + 30}
+            figure={t('planting.slot', { length: say(slot) })}
+            side="middle"
+            size={17}
+          />
+        </g>
       )}
       {raise > 0 && <path d={hill} className="fill-mix" />}
       {props.plan.berm !== 'none' && <Berm plan={props.plan} x={x} y={y} surface={surface} />}
