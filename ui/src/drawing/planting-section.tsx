@@ -132,30 +132,29 @@ export function PlantingSection(props: {
       {slot > 0 && hole.hole_depth_mm > 0 && (
         <g data-testid="slot">
           <path
-            d={`M${x(-topHalf - slot)} ${grade}H${x(-topHalf * 0.9)}V${y(-hole.hole_depth_mm * 0.6)}L${x(-bottomHalf)} ${y(-hole.hole_depth_mm)}H${x(-topHalf - slot)}Z`}
-            className="fill-mix"
-          />
-          <path
             d={`M${x(-topHalf)} ${grade}H${x(-topHalf - slot)}V${y(-hole.hole_depth_mm)}H${x(-bottomHalf)}`}
-            className="fill-none stroke-humus"
+            className="fill-mix stroke-humus"
+            fillOpacity="0.45"
             strokeWidth="2"
             strokeDasharray="3 5"
           />
           <path
-            d={`M${cx} ${y(raise - hole.flare_to_base_mm * 0.8)}Q${x(-topHalf * 0.6)} ${y(-hole.hole_depth_mm * 0.86)} ${x(-topHalf - slot * 0.94)} ${y(-hole.hole_depth_mm * 0.9)}`}
+            d={`M${cx} ${ballTop + 4}C${x(-bottomHalf * 0.5)} ${y(-hole.hole_depth_mm * 0.5)} ${x(-bottomHalf)} ${y(-hole.hole_depth_mm * 0.88)} ${x(-topHalf - slot * 0.94)} ${y(-hole.hole_depth_mm * 0.92)}`}
             className="fill-none stroke-humus"
             strokeWidth="4"
             strokeLinecap="round"
           />
-          <Dimension
-            x1={x(-topHalf - slot)}
-            y1={y(-hole.hole_depth_mm) + 30}
-            x2={x(-topHalf)}
-            y2={y(-hole.hole_depth_mm) + 30}
-            figure={t('planting.slot', { length: say(slot) })}
-            side="middle"
-            size={17}
-          />
+          <text
+            x={x(-topHalf - slot / 2)}
+            y={y(-hole.hole_depth_mm * 0.5)}
+            textAnchor="middle"
+            className="fill-ink stroke-paper [paint-order:stroke]"
+            strokeWidth="4"
+            strokeLinejoin="round"
+            style={{ fontSize: words }}
+          >
+            {t('planting.slot', { length: say(slot) })}
+          </text>
         </g>
       )}
       {raise > 0 && <path d={hill} className="fill-mix" />}
