@@ -39,7 +39,7 @@ export function SoaksPart() {
   return (
     <section aria-labelledby="soaks" className="mb-6">
       <h2 id="soaks" className="border-ink border-b-2 pb-1 text-xl">
-        {t('soak.title')}
+        {t(list.length > 0 ? 'soak.title' : 'soak.title.out')}
       </h2>
       <ul>
         {list.map((s) => {
