@@ -77,6 +77,9 @@ func (k *Kernel) admitted(ctx context.Context, o Operation, e *entry) (err error
 	if !o.May.Holds(e.who.Role) {
 		return ErrNotAllowed
 	}
+	if e.who.OneTime && !o.early {
+		return Said{Status: http.StatusForbidden, Code: "change-password"}
+	}
 	return nil
 }
 

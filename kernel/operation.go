@@ -26,6 +26,7 @@ type Operation struct {
 	Stales []string
 
 	limit    int64
+	early    bool
 	keyed    bool
 	types    []string
 	request  *huma.RequestBody
@@ -41,6 +42,9 @@ func (o Operation) Makes(stale ...string) Operation { o.Stales = stale; return o
 
 // Unkeyed says that a POST may come twice: nothing is created that must be there once.
 func (o Operation) Unkeyed() Operation { o.keyed = false; return o }
+
+// Early says that it may be done before a person has a password of their own.
+func (o Operation) Early() Operation { o.early = true; return o }
 
 // Limit is how many bytes its body may have.
 func (o Operation) Limit(bytes int64) Operation { o.limit = bytes; return o }

@@ -13,7 +13,9 @@ type Who struct {
 	Name  string
 	Role  roles.Role
 	Epoch int
-	House rules.House
+	// OneTime says that they came in by a password that was made for them: it is changed before anything else is done.
+	OneTime bool
+	House   rules.House
 }
 
 // Permission is what a person needs for an operation: its name, and the roles that have it.

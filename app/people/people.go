@@ -24,6 +24,8 @@ type Person struct {
 	SessionEpoch int
 	DutySince    *time.Time
 	Version      int
+	// OneTimeUntil is until when the password that was made for them is good; nil once they have one of their own.
+	OneTimeUntil *time.Time
 }
 
 // TableName is needed: the plural is irregular.
@@ -52,6 +54,8 @@ type Settings struct {
 	// Permissions lists what a role may do.
 	Permissions func(roles.Role) []string
 	Demo        []DemoSignIn
+
+	hashing *hashing
 }
 
 // KeepClock is for everybody who works in the yard.
@@ -62,14 +66,25 @@ func Capability(s Settings) kernel.Capability {
 	if s.Demo == nil {
 		s.Demo = []DemoSignIn{}
 	}
+	s.hashing = newHashing()
 	return kernel.Capability{Name: "people", Tables: kernel.Folder(tables), Operations: []kernel.Operation{
 		kernel.Read("welcome", "/welcome", kernel.Anybody, func(*kernel.Tx, kernel.None) (Welcome, error) { return Welcome{s.Demo}, nil }),
 		kernel.Deed("sign-in", "POST", "/session", kernel.Anybody, s.signIn, kernel.Same).Unkeyed(),
 		kernel.Read("who-am-i", "/session", kernel.SignedIn, func(tx *kernel.Tx, _ kernel.None) (Signed, error) {
-			return s.signed(tx, tx.Who.Name, tx.Who.Role), nil
-		}),
-		kernel.Remove("sign-out", "/session", kernel.SignedIn, func(tx *kernel.Tx, _ kernel.None) error { return s.Sessions.End(tx) }),
-		kernel.Remove("sign-out-everywhere", "/sessions", kernel.SignedIn, s.signOutEverywhere),
+			return s.signed(tx, tx.Who.Name, tx.Who.Role, tx.Who.OneTime), nil
+		}).Early(),
+		kernel.Remove("sign-out", "/session", kernel.SignedIn, func(tx *kernel.Tx, _ kernel.None) error { return s.Sessions.End(tx) }).Early(),
+		kernel.Remove("sign-out-everywhere", "/sessions", kernel.SignedIn, s.signOutEverywhere).Early(),
+		kernel.Deed("change-password", "PUT", "/session/password", kernel.SignedIn, s.changePassword, kernel.Same).Early().Makes("who-am-i"),
+
+		kernel.Read("list-people", "/people", KeepPeople, listPeople),
+		kernel.Deed("add-person", "POST", "/people", KeepPeople, addPerson, kernel.Same).Unkeyed().Makes("list-people"),
+		kernel.Deed("change-person", "PUT", "/people/{id}", KeepPeople, changePerson, func(tx *kernel.Tx, _ kernel.ByID, n kernel.None) (Accounts, error) {
+			return listPeople(tx, n)
+		}).Makes("list-people", "who-am-i"),
+		kernel.Deed("make-one-time-password", "POST", "/people/{id}/password", KeepPeople, giveOneTime, func(_ *kernel.Tx, _ kernel.ByID, o OneTime) (OneTime, error) {
+			return o, nil
+		}).Unkeyed().Makes("list-people"),
 		kernel.Deed("take-duty", "PUT", "/duty", KeepClock, takeDuty, showDuty).Makes("see-clock", "who-is-on-duty"),
 		kernel.Read("who-is-on-duty", "/duty", kernel.SignedIn, func(tx *kernel.Tx, p kernel.None) (Duty, error) { return showDuty(tx, p, p) }),
 	}}
@@ -87,8 +102,8 @@ type Signed struct {
 	Deeds []string   `json:"deeds" doc:"names of permissions"`
 	Today string     `json:"today" doc:"the yard's date, YYYY-MM-DD"`
 	Demo  bool       `json:"demo"`
+	// OneTime says that they came in by a password that was made for them: they give themselves another first.
+	OneTime bool `json:"one_time"`
 }
 
-func (s Settings) signed(tx *kernel.Tx, name string, role roles.Role) Signed {
-	return Signed{name, role, s.Permissions(role), tx.Today().Format(time.DateOnly), len(s.Demo) > 0}
-}
+func today(tx *kernel.Tx) string { return tx.Today().Format(time.DateOnly) }

@@ -6,8 +6,8 @@ import (
 	"errors"
 	"net/http"
 	"strings"
-	"time"
 
+	"sedum/core/roles"
 	"sedum/kernel"
 )
 
@@ -17,79 +17,44 @@ type SignIn struct {
 	Password string `json:"password" maxLength:"200"`
 }
 
-// signInFailure counts wrong passwords for a name or an address.
-type signInFailure struct {
-	Subject  string
-	Failures int
-	LastAt   time.Time
-}
+// signInName is a sign-in name as it is kept.
+func signInName(typed string) string { return strings.ToLower(strings.TrimSpace(typed)) }
 
-const (
-	freeTries     = 5
-	longestWait   = 15 * time.Minute
-	addressFactor = 4 // a yard shares one address
-)
-
-type subject struct {
-	digest string
-	free   int
-}
-
-// signIn checks a name and a password. After five wrong ones the wait doubles with each.
+// signIn checks a name and a password.
 func (s Settings) signIn(tx *kernel.Tx, _ kernel.None, in SignIn) (Signed, error) {
-	name := strings.ToLower(strings.TrimSpace(in.SignIn))
-	subjects := []subject{{digest("name " + name), freeTries}, {digest("address " + tx.Address()), freeTries * addressFactor}}
-	if err := slowDown(tx, subjects); err != nil {
-		return Signed{}, err
-	}
-	person, err := kernel.One[Person](tx, "sign_in = ?", name)
+	name := signInName(in.SignIn)
+	// Held from the first: a reading without a lock would see the counts of before.
+	person, err := kernel.Held[Person](tx, "SELECT * FROM people WHERE sign_in = ?", name)
 	if err != nil && !errors.Is(err, kernel.ErrMissing) {
 		return Signed{}, err
 	}
-	hash := nobody
-	if err == nil && person.Active {
-		hash = person.PasswordHash
+	subjects := subjectsOf(tx, person)
+	if person.ID == "" {
+		subjects[0].digest = digest("name " + name)
 	}
-	if !passwordFits(hash, in.Password) || person.ID == "" || !person.Active {
-		for _, each := range subjects {
-			if _, err := kernel.Exec(tx, `INSERT INTO sign_in_failures (subject, failures, last_at) VALUES (?, 1, ?)
-				ON DUPLICATE KEY UPDATE failures = IF(last_at < ?, 1, failures + 1), last_at = VALUES(last_at)`,
-				each.digest, tx.Now, tx.Now.Add(-24*time.Hour)); err != nil {
-				return Signed{}, err
-			}
-		}
-		return Signed{}, kernel.Settled{Err: kernel.Said{Status: http.StatusUnauthorized, Code: "wrong-sign-in"}}
-	}
-	if _, err := kernel.Exec(tx, "DELETE FROM sign_in_failures WHERE subject = ?", subjects[0].digest); err != nil {
+	attempt, err := reserve(tx, subjects)
+	if err != nil {
 		return Signed{}, err
 	}
-	return s.signed(tx, person.Name, person.Role), s.Sessions.Begin(tx, person.ID, person.SessionEpoch)
+	hash := nobody
+	if may := person.Active && (person.OneTimeUntil == nil || tx.Now.Before(*person.OneTimeUntil)); may {
+		hash = person.PasswordHash
+	}
+	fits, err := s.hashing.fits(tx.Context(), hash, in.Password)
+	if err != nil {
+		return Signed{}, err
+	}
+	if !fits || hash == nobody {
+		return Signed{}, kernel.Settled{Err: kernel.Said{Status: http.StatusUnauthorized, Code: "wrong-sign-in"}}
+	}
+	if err := attempt.right(tx); err != nil {
+		return Signed{}, err
+	}
+	return s.signed(tx, person.Name, person.Role, person.OneTimeUntil != nil), s.Sessions.Begin(tx, person.ID, person.SessionEpoch)
 }
 
-func slowDown(tx *kernel.Tx, subjects []subject) error {
-	for _, s := range subjects {
-		f, err := kernel.One[signInFailure](tx, "subject = ?", s.digest)
-		if errors.Is(err, kernel.ErrMissing) {
-			continue
-		}
-		if err != nil {
-			return err
-		}
-		if left := f.LastAt.Add(waitAfter(f.Failures - s.free)).Sub(tx.Now); f.Failures >= s.free && left > 0 {
-			return kernel.Said{Status: http.StatusTooManyRequests, Code: "slow-down", RetryAfter: left}
-		}
-	}
-	return nil
-}
-
-func waitAfter(overFree int) time.Duration {
-	if overFree < 0 {
-		return 0
-	}
-	if overFree > 10 {
-		return longestWait
-	}
-	return min(longestWait, time.Second<<overFree)
+func (s Settings) signed(tx *kernel.Tx, name string, role roles.Role, oneTime bool) Signed {
+	return Signed{name, role, s.Permissions(role), today(tx), len(s.Demo) > 0, oneTime}
 }
 
 func digest(text string) string {

@@ -47,9 +47,10 @@ func (b *Book) Admit(tx *kernel.Tx, personID string) (kernel.Who, error) {
 		Role         roles.Role
 		Active       bool
 		SessionEpoch int
+		OneTime      bool
 		Seq          int
 	}
-	found, err := kernel.Rows[caller](tx, `SELECT id, name, role, active, session_epoch, (SELECT COALESCE(MAX(seq), 0) FROM rule_changes) AS seq
+	found, err := kernel.Rows[caller](tx, `SELECT id, name, role, active, session_epoch, one_time_until IS NOT NULL AS one_time, (SELECT COALESCE(MAX(seq), 0) FROM rule_changes) AS seq
 		FROM people WHERE id = ?`, personID)
 	if err != nil {
 		return kernel.Who{}, err
@@ -62,7 +63,7 @@ func (b *Book) Admit(tx *kernel.Tx, personID string) (kernel.Who, error) {
 		return kernel.Who{}, kernel.ErrNotAllowed
 	}
 	house, err := b.at(tx, c.Seq)
-	return kernel.Who{ID: c.ID, Name: c.Name, Role: c.Role, Epoch: c.SessionEpoch, House: house}, err
+	return kernel.Who{ID: c.ID, Name: c.Name, Role: c.Role, Epoch: c.SessionEpoch, OneTime: c.OneTime, House: house}, err
 }
 
 // House is the house itself as one who acts, with its rules in force.

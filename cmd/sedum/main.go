@@ -11,6 +11,7 @@ const usage = `sedum: the workbench of a garden-centre or nursery advisor
 
   sedum demo [--fresh] [--listen ADDRESS]      the made-up nursery, with its own database
   sedum serve --dsn DSN [--listen ADDRESS] [--tls-cert FILE --tls-key FILE] [--data FOLDER]
+  sedum person list|add|password|deactivate    who may sign in
   sedum migrate --dsn DSN                      bring a database up to date
   sedum calc NAME < in.json                    one calculator; --list names them, NAME --schema describes one
   sedum openapi                                print the API's document
@@ -31,7 +32,7 @@ func run(args []string, in io.Reader, out, errs io.Writer) int {
 	}
 	commands := map[string]func([]string, io.Reader, io.Writer, io.Writer) int{
 		"demo": runDemo, "serve": runServe, "migrate": runMigrate, "calc": runCalc, "openapi": runOpenAPI, "declared": runDeclared,
-		"with-database": runWithDatabase, "stop": runStop, "backup": runBackup, "restore": runRestore,
+		"with-database": runWithDatabase, "stop": runStop, "person": runPerson, "backup": runBackup, "restore": runRestore,
 	}
 	do, ok := commands[args[0]]
 	if !ok {

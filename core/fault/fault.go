@@ -15,7 +15,7 @@ type Code string
 
 // All lists them.
 func (Code) All() []Code {
-	return []Code{Required, UnknownField, WrongType, NotWhole, NotAChoice, MustExceed, AtLeast, AtMost, MustBeUnder, TooFew, TooMany, TooLong, NotRising, Falls, DeeperThan, NothingLeft, TooWide, GreaterThan, BelowMinimum, BothOrNeither, NoSum, TooLarge, BadCheck, Formula, UnknownKind, LiesBefore, LoosenedFirm}
+	return []Code{Required, UnknownField, WrongType, NotWhole, NotAChoice, MustExceed, AtLeast, AtMost, MustBeUnder, TooFew, TooMany, TooLong, TooShort, TooCommon, WrongPassword, SamePassword, NotRising, Falls, DeeperThan, NothingLeft, TooWide, GreaterThan, BelowMinimum, BothOrNeither, NoSum, TooLarge, BadCheck, Formula, UnknownKind, LiesBefore, LoosenedFirm}
 }
 
 // The codes. Each has a sentence in every language of package words.
@@ -32,6 +32,10 @@ const (
 	TooFew        Code = "too_few"
 	TooMany       Code = "too_many"
 	TooLong       Code = "too_long"
+	TooShort      Code = "too_short"
+	TooCommon     Code = "too_common"
+	WrongPassword Code = "wrong_password"
+	SamePassword  Code = "same_password"
 	NotRising     Code = "not_rising"
 	Falls         Code = "falls"
 	DeeperThan    Code = "deeper_than_ball"

@@ -5,6 +5,7 @@ import { Redirect, Route, Switch } from 'wouter'
 import { Problem } from './api/client'
 import { whoQuery } from './api/queries'
 import { Failed, Loading, Nothing } from './parts/states'
+import { OwnPassword } from './people/own-password'
 import { Shell } from './shell/shell'
 import { SignIn } from './shell/sign-in'
 import { TodayPage } from './today/today-page'
@@ -30,6 +31,7 @@ const SheetsPage = lazy(() => import('./sheet/sheets-page').then((m) => ({ defau
 const SheetPage = lazy(() => import('./sheet/sheet-page').then((m) => ({ default: m.SheetPage })))
 const KindsPage = lazy(() => import('./kinds/kinds-page').then((m) => ({ default: m.KindsPage })))
 const KindPage = lazy(() => import('./kinds/kind-page').then((m) => ({ default: m.KindPage })))
+const PeoplePage = lazy(() => import('./people/people-page').then((m) => ({ default: m.PeoplePage })))
 const RulesPage = lazy(() => import('./rules/rules-page').then((m) => ({ default: m.RulesPage })))
 
 export function App() {
@@ -48,6 +50,12 @@ export function App() {
   if (who.isPending) return <Loading what={t('loading.sedum')} />
   if (who.error instanceof Problem && who.error.status === 401) return <SignIn />
   if (!who.data) return <Failed cause={who.error} again={() => who.refetch()} />
+  if (who.data.one_time)
+    return (
+      <main id="work">
+        <OwnPassword first />
+      </main>
+    )
   return (
     <Shell who={who.data}>
       <Suspense fallback={<Loading />}>
@@ -91,6 +99,10 @@ export function App() {
           <Route path="/kinds/:id">{(p) => <KindPage key={p.id} id={p.id} who={who.data} />}</Route>
           <Route path="/rules">
             <RulesPage who={who.data} />
+          </Route>
+          <Route path="/people" component={PeoplePage} />
+          <Route path="/password">
+            <OwnPassword />
           </Route>
           <Route path="/sign-in">
             <Redirect to="/" />

@@ -2,6 +2,10 @@
 
 /** What each deed makes old. */
 export const stales = {
+  'change-password': ['who-am-i'],
+  'add-person': ['list-people'],
+  'change-person': ['list-people', 'who-am-i'],
+  'make-one-time-password': ['list-people'],
   'take-duty': ['see-clock', 'who-is-on-duty'],
   'read-message': ['list-messages'],
   'change-rule': ['*'],
@@ -139,6 +143,7 @@ export const stales = {
 export const reads = [
   'welcome',
   'who-am-i',
+  'list-people',
   'who-is-on-duty',
   'list-messages',
   'see-mendings',

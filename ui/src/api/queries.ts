@@ -202,6 +202,12 @@ export const soaksQuery = queryOptions({
   refetchInterval: 60_000,
 })
 
+/** Who may sign in; for who lets people in and out. */
+export const peopleQuery = queryOptions({
+  queryKey: keyOf('list-people'),
+  queryFn: () => ask(client.GET('/api/v1/people')),
+})
+
 export const measuresQuery = queryOptions({
   queryKey: keyOf('list-measures'),
   queryFn: () => ask(client.GET('/api/v1/measures')),

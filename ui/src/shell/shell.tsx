@@ -141,6 +141,7 @@ function PersonMenu({ who, help }: { who: Person; help: () => void }) {
   const { t } = useTranslation()
   const { units, language } = useSettings()
   const cache = useQueryClient()
+  const [, go] = useLocation()
   const leave = useMutation({
     mutationFn: (everywhere: boolean) =>
       ask<unknown>(everywhere ? client.DELETE('/api/v1/sessions') : client.DELETE('/api/v1/session')),
@@ -196,6 +197,14 @@ function PersonMenu({ who, help }: { who: Person; help: () => void }) {
             ))}
           </DropdownMenu.RadioGroup>
           <DropdownMenu.Separator className="my-1 border-line border-t" />
+          {(who.deeds as string[]).includes('keep-people') && (
+            <DropdownMenu.Item className={item} onSelect={() => go('/people')}>
+              {t('people.open')}
+            </DropdownMenu.Item>
+          )}
+          <DropdownMenu.Item className={item} onSelect={() => go('/password')}>
+            {t('password.open')}
+          </DropdownMenu.Item>
           <DropdownMenu.Item className={item} onSelect={help}>
             {t('help.open')}
           </DropdownMenu.Item>
