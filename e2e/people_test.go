@@ -47,7 +47,7 @@ func TestSomebodyIsLetInAndOutAtTheScreen(t *testing.T) {
 	p.press("button", "Tamsin Oake")
 	p.press("button", "Let them out")
 	p.sees("3 people may sign in")
-tamsin.goTo("/bench")
+	tamsin.goTo("/bench")
 	tamsin.do(chromedp.WaitVisible("#password", chromedp.ByQuery))
 	p.touch(`//section[@aria-label="People"]//button[contains(., "Wren Halloway")]`)
 	p.press("button", "Let them out")
