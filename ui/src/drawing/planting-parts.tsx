@@ -114,9 +114,8 @@ export function Stick({
         />
       )}
       <text
-        x={x(reach)}
+        x={x(-reach)}
         y={grade + words + 4}
-        textAnchor="end"
         className="fill-ink [paint-order:stroke] stroke-clay"
         strokeWidth="4"
         strokeLinejoin="round"
