@@ -21,9 +21,9 @@ ALTER TABLE soaks
 
 -- Before, a dip or a soak and its touch were entered in one moment: that is how they are found again.
 UPDATE gel_dips d JOIN clock_stages s ON s.lot_id = d.lot_id AND s.tree_id <=> d.tree_id AND s.at = d.dipped_at AND s.cover = 'gel-bag'
-  SET d.stage_id = s.id, d.dipped_at = IF(s.undone, NULL, d.dipped_at), d.thrown_at = IF(s.undone, s.undone_at, d.thrown_at) WHERE d.stage_id IS NULL;
+  SET d.stage_id = s.id, d.dipped_at = IF(s.undone, NULL, d.dipped_at), d.thrown_at = IF(s.undone, COALESCE(s.undone_at, s.entered_at), d.thrown_at) WHERE d.stage_id IS NULL;
 UPDATE soaks k JOIN clock_stages s ON s.lot_id = k.lot_id AND s.tree_id <=> k.tree_id AND s.at = k.begun_at AND s.cover = 'water-bucket'
-  SET k.begun_stage_id = s.id, k.undone_by = s.undone_by, k.undone_at = s.undone_at, k.undone_reason = s.undone_reason WHERE k.begun_stage_id IS NULL;
+  SET k.begun_stage_id = s.id, k.undone_by = s.undone_by, k.undone_at = IF(s.undone, COALESCE(s.undone_at, s.entered_at), NULL), k.undone_reason = s.undone_reason WHERE k.begun_stage_id IS NULL;
 UPDATE soaks k JOIN clock_stages s ON s.lot_id = k.lot_id AND s.tree_id <=> k.tree_id AND s.at = k.ended_at AND s.cover NOT IN ('', 'water-bucket')
   SET k.ended_stage_id = s.id WHERE k.ended_stage_id IS NULL AND NOT s.undone;
 
