@@ -48,3 +48,37 @@ func TestPeopleAreLetInOverHTTP(t *testing.T) {
 	status, _ = guest.send("GET", "/api/v1/today", nil)
 	assert.Equal(t, 200, status)
 }
+
+// A shared tablet, a PIN and one's sessions over HTTP, through the one connection.
+func TestTheYardsTabletOverHTTP(t *testing.T) {
+	h := open(t)
+	p := h.as(t, "wren")
+	ok := func(p person, method, path string, body any) string {
+		t.Helper()
+		status, text := p.send(method, path, body)
+		require.Less(t, status, 300, "%s %s: %s", method, path, text)
+		return text
+	}
+	ok(p, "PUT", "/api/v1/session/pin", map[string]any{"password": "office-quarrywell", "pin": "406172"})
+	var devices struct{ Devices []struct{ ID string } }
+	require.NoError(t, unmarshal(ok(p, "POST", "/api/v1/devices", map[string]any{"name": "Potting shed"}), &devices))
+	require.Len(t, devices.Devices, 1)
+	ok(p, "GET", "/api/v1/devices", nil)
+	var welcome struct {
+		Shared struct{ People []struct{ ID string } }
+	}
+	p.get("/api/v1/welcome", &welcome)
+	ok(p, "POST", "/api/v1/session/pin", map[string]any{"person": welcome.Shared.People[0].ID, "pin": "406172"})
+	ok(p, "DELETE", "/api/v1/session", nil)
+
+	p = h.as(t, "wren")
+	var access struct{ Sessions []struct{ ID string } }
+	p.get("/api/v1/access", &access)
+	require.NotEmpty(t, access.Sessions)
+	ok(p, "DELETE", "/api/v1/devices/"+devices.Devices[0].ID, nil)
+	ok(p, "DELETE", "/api/v1/session/pin", nil)
+	ok(p, "DELETE", "/api/v1/people/"+welcome.Shared.People[0].ID+"/sessions", nil)
+	p = h.as(t, "wren")
+	p.get("/api/v1/access", &access)
+	ok(p, "DELETE", "/api/v1/sessions/"+access.Sessions[0].ID, nil)
+}

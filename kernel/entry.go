@@ -33,6 +33,8 @@ type entry struct {
 	key     string
 	address string
 	huma    huma.Context
+	tls     bool
+	gate    *Gate
 }
 
 type entryKey struct{}
@@ -52,7 +54,7 @@ func (k *Kernel) admit(c huma.Context, next func(huma.Context)) {
 	}
 	// The page reckons what waits by the clock that the house reckons by.
 	c.SetHeader("Date", k.Clock().UTC().Format(http.TimeFormat))
-	e := &entry{key: c.Header(keyHeader), huma: c}
+	e := &entry{key: c.Header(keyHeader), huma: c, tls: k.settings.TLS, gate: o.gate}
 	at := c.URL()
 	e.address = at.RequestURI()
 	err := k.admitted(c.Context(), o, e)
@@ -71,7 +73,11 @@ func (k *Kernel) admitted(ctx context.Context, o Operation, e *entry) (err error
 	if o.May.Name == Anybody.Name {
 		return nil
 	}
-	if e.who, err = k.sessions.caller(ctx, k); err != nil {
+	idle, err := untouched(e.huma.Header(touchedAgo))
+	if err != nil {
+		return err
+	}
+	if e.who, err = k.sessions.caller(ctx, k, idle); err != nil {
 		return err
 	}
 	if !o.May.Holds(e.who.Role) {
@@ -80,25 +86,37 @@ func (k *Kernel) admitted(ctx context.Context, o Operation, e *entry) (err error
 	if e.who.OneTime && !o.early {
 		return Said{Status: http.StatusForbidden, Code: "change-password"}
 	}
+	if e.who.Narrow && o.password {
+		return Said{Status: http.StatusForbidden, Code: "by-password"}
+	}
 	return nil
 }
 
-func waited(text string) (time.Duration, error) {
+func waited(text string) (time.Duration, error) { return secondsIn(text, "entered_ago", LongestKept) }
+
+// secondsIn reads a header's number of seconds. Errors: a fault at the field.
+func secondsIn(text, field string, most time.Duration) (time.Duration, error) {
 	if text == "" {
 		return 0, nil
 	}
-	seconds, err := strconv.ParseFloat(text, 64)
-	if err != nil || math.IsNaN(seconds) {
-		return 0, fault.List{{Field: "entered_ago", Code: fault.WrongType, Limit: "number of seconds"}}
-	}
-	most := LongestKept.Seconds()
+	seconds, err := parseFinite(text)
 	switch {
+	case err != nil:
+		return 0, fault.List{{Field: field, Code: fault.WrongType, Limit: "number of seconds"}}
 	case seconds < 0:
-		return 0, fault.List{{Field: "entered_ago", Code: fault.AtLeast, Limit: 0}}
-	case seconds > most:
-		return 0, fault.List{{Field: "entered_ago", Code: fault.AtMost, Limit: most}}
+		return 0, fault.List{{Field: field, Code: fault.AtLeast, Limit: 0}}
+	case seconds > most.Seconds():
+		return 0, fault.List{{Field: field, Code: fault.AtMost, Limit: most.Seconds()}}
 	}
 	return time.Duration(seconds * float64(time.Second)), nil
+}
+
+func parseFinite(text string) (float64, error) {
+	v, err := strconv.ParseFloat(text, 64)
+	if err == nil && (math.IsNaN(v) || math.IsInf(v, 0)) {
+		err = strconv.ErrRange
+	}
+	return v, err
 }
 
 // body reads what came, up to the operation's limit.

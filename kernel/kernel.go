@@ -161,7 +161,7 @@ func (k *Kernel) Look(ctx context.Context, who Who, do func(*Tx) error) error {
 
 func (k *Kernel) of(e *entry) Tx {
 	tx := k.as(e.who)
-	tx.EnteredAgo, tx.Say, tx.address = e.ago, speaker(e.ctx), host(e.huma.RemoteAddr())
+	tx.EnteredAgo, tx.Say, tx.address, tx.entry = e.ago, speaker(e.ctx), host(e.huma.RemoteAddr()), e
 	return tx
 }
 
@@ -172,9 +172,20 @@ func host(address string) string {
 	return address
 }
 
-func (k *Kernel) read(e *entry, do func(*Tx) error) error { return k.database.Read(e.ctx, k.of(e), do) }
+func (k *Kernel) read(e *entry, do func(*Tx) error) error { return k.through(e, k.database.Read, do) }
 
-func (k *Kernel) deed(e *entry, do func(*Tx) error) error { return k.database.Deed(e.ctx, k.of(e), do) }
+func (k *Kernel) deed(e *entry, do func(*Tx) error) error { return k.through(e, k.database.Deed, do) }
+
+// through does it once the operation's gate lets the request in.
+func (k *Kernel) through(e *entry, how func(context.Context, Tx, func(*Tx) error) error, do func(*Tx) error) error {
+	tx := k.of(e)
+	leave, err := e.gate.pass(e.ctx, tx.address)
+	if err != nil {
+		return err
+	}
+	defer leave()
+	return how(e.ctx, tx, do)
+}
 
 func (k *Kernel) engine() *gin.Engine {
 	gin.SetMode(gin.ReleaseMode)

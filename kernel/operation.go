@@ -27,6 +27,8 @@ type Operation struct {
 
 	limit    int64
 	early    bool
+	password bool
+	gate     *Gate
 	keyed    bool
 	types    []string
 	request  *huma.RequestBody
@@ -45,6 +47,12 @@ func (o Operation) Unkeyed() Operation { o.keyed = false; return o }
 
 // Early says that it may be done before a person has a password of their own.
 func (o Operation) Early() Operation { o.early = true; return o }
+
+// ByPassword says that who came in by a PIN may not do it.
+func (o Operation) ByPassword() Operation { o.password = true; return o }
+
+// Through says that few requests at once do it.
+func (o Operation) Through(g *Gate) Operation { o.gate = g; return o }
 
 // Limit is how many bytes its body may have.
 func (o Operation) Limit(bytes int64) Operation { o.limit = bytes; return o }

@@ -2,20 +2,44 @@ package kernel
 
 import (
 	"context"
-	"database/sql"
-	"encoding/json"
 	"errors"
 	"net/http"
 	"time"
 
 	"github.com/alexedwards/scs/v2"
+
+	"sedum/core/roles"
 )
 
 const (
 	sessionLifetime = 14 * time.Hour // one long day
 	sessionIdle     = 2 * time.Hour
-	seenEvery       = time.Minute
+	// narrowIdle is for who came in by a PIN on a tablet that others take up.
+	narrowIdle = 30 * time.Minute
+	seenEvery  = time.Minute
+	// touchedAgo says for how many seconds nobody has touched the page that asks: what it asks by itself keeps no session alive.
+	touchedAgo = "Sedum-Touched-Ago"
 )
+
+// Session is one sign-in that lasts. ID names it on a list and opens nothing.
+type Session struct {
+	ID       string    `json:"id"`
+	PersonID string    `json:"person"`
+	DeviceID string    `json:"device"`
+	Epoch    int       `json:"epoch"`
+	Agent    string    `json:"agent"`
+	BeganAt  time.Time `json:"began"`
+	SeenAt   time.Time `json:"seen"`
+	// Narrow says that it was begun by a PIN: it is good for the yard's deeds, whatever else its person may do.
+	Narrow bool `json:"narrow"`
+}
+
+func (s Session) idleAfter() time.Duration {
+	if s.Narrow {
+		return narrowIdle
+	}
+	return sessionIdle
+}
 
 // Sessions are who is signed in. They are rows of the database: they outlive a restart, and every program of a cluster knows them.
 type Sessions struct {
@@ -27,8 +51,9 @@ func newSessions(d *Database, admit Admission, tls bool) *Sessions {
 	s := &Sessions{scs: scs.New(), admit: admit}
 	s.scs.Store = sessionRows{d.pool}
 	s.scs.Codec = plainSessions{}
+	s.scs.HashTokenInStore = true // who reads the table comes in by none of it
 	s.scs.Lifetime = sessionLifetime
-	s.scs.Cookie.Name = "sedum"
+	s.scs.Cookie.Name = cookieName(tls, "sedum")
 	s.scs.Cookie.HttpOnly = true
 	s.scs.Cookie.SameSite = http.SameSiteStrictMode
 	s.scs.Cookie.Secure = tls
@@ -39,121 +64,76 @@ func newSessions(d *Database, admit Admission, tls bool) *Sessions {
 	return s
 }
 
+const sessionKey = "session"
+
 // Begin signs a person in once the deed is in: the session gets a new token.
-func (s *Sessions) Begin(tx *Tx, personID string, epoch int) error {
+func (s *Sessions) Begin(tx *Tx, begun Session) error {
 	if err := s.scs.RenewToken(over(tx)); err != nil {
 		return err
 	}
-	tx.AfterCommit(func(ctx context.Context) {
-		s.scs.Put(ctx, "person", personID)
-		s.scs.Put(ctx, "epoch", epoch)
-		s.scs.Put(ctx, "seen", time.Now().Unix())
-	})
+	now := time.Now().UTC()
+	begun.ID, begun.BeganAt, begun.SeenAt, begun.Agent = NewID(), now, now, shortened(tx.Agent(), longestAgent)
+	tx.AfterCommit(func(ctx context.Context) { s.scs.Put(ctx, sessionKey, begun) })
 	return nil
+}
+
+const longestAgent = 200
+
+func shortened(text string, most int) string {
+	if len(text) > most {
+		return text[:most]
+	}
+	return text
 }
 
 // End signs the caller out.
 func (s *Sessions) End(tx *Tx) error { return s.scs.Destroy(over(tx)) }
+
+// Mine is the caller's own session; its ID is "" when there is none.
+func (s *Sessions) Mine(tx *Tx) Session {
+	if tx.entry == nil {
+		return Session{}
+	}
+	mine, _ := s.scs.Get(tx.ctx, sessionKey).(Session)
+	return mine
+}
 
 type overKey struct{}
 
 // over is a deed's context in which the rows of sessions are written by the deed itself, on its own connection.
 func over(tx *Tx) context.Context { return context.WithValue(tx.ctx, overKey{}, tx) }
 
-func (s *Sessions) caller(ctx context.Context, k *Kernel) (Who, error) {
+func (s *Sessions) caller(ctx context.Context, k *Kernel, untouched time.Duration) (Who, error) {
 	unauthorised := Said{Status: http.StatusUnauthorized, Code: "unauthorised"}
-	id := s.scs.GetString(ctx, "person")
-	if id == "" {
+	mine, ok := s.scs.Get(ctx, sessionKey).(Session)
+	if !ok {
 		return Who{}, unauthorised
 	}
-	now := time.Now()
-	seen := time.Unix(s.scs.GetInt64(ctx, "seen"), 0)
-	if now.Sub(seen) > sessionIdle {
+	now := time.Now().UTC()
+	if now.Sub(mine.SeenAt) > mine.idleAfter() {
 		_ = s.scs.Destroy(ctx)
 		return Who{}, unauthorised
 	}
 	var who Who
 	err := k.database.Read(ctx, Tx{}, func(tx *Tx) (err error) {
-		who, err = s.admit(tx, id)
+		who, err = s.admit(tx, mine.PersonID)
 		return err
 	})
-	if errors.Is(err, ErrMissing) || errors.Is(err, ErrNotAllowed) || (err == nil && who.Epoch != s.scs.GetInt(ctx, "epoch")) {
+	if errors.Is(err, ErrMissing) || errors.Is(err, ErrNotAllowed) || (err == nil && who.Epoch != mine.Epoch) {
 		_ = s.scs.Destroy(ctx)
 		return Who{}, unauthorised
 	}
-	if err == nil && now.Sub(seen) > seenEvery {
-		s.scs.Put(ctx, "seen", now.Unix())
+	if touched := now.Add(-untouched); err == nil && touched.Sub(mine.SeenAt) > seenEvery {
+		mine.SeenAt = touched
+		s.scs.Put(ctx, sessionKey, mine)
+	}
+	if mine.Narrow {
+		who.Narrow, who.Role = true, roles.YardHand
 	}
 	return who, err
 }
 
-// sessionRows keeps sessions in their table, each within its request's time.
-type sessionRows struct{ pool *sql.DB }
-
-func (r sessionRows) FindCtx(ctx context.Context, token string) ([]byte, bool, error) {
-	var data []byte
-	err := r.pool.QueryRowContext(ctx, "SELECT data FROM sessions WHERE token = ? AND expiry > UTC_TIMESTAMP(6)", token).Scan(&data)
-	if errors.Is(err, sql.ErrNoRows) {
-		return nil, false, nil
-	}
-	return data, err == nil, err
-}
-
-func (r sessionRows) CommitCtx(ctx context.Context, token string, data []byte, expiry time.Time) error {
-	_, err := r.pool.ExecContext(ctx, "INSERT INTO sessions (token, data, expiry) VALUES (?, ?, ?) ON DUPLICATE KEY UPDATE data = VALUES(data), expiry = VALUES(expiry)",
-		token, data, expiry.UTC())
-	return err
-}
-
-func (r sessionRows) DeleteCtx(ctx context.Context, token string) error {
-	const statement = "DELETE FROM sessions WHERE token = ?"
-	if tx, ok := ctx.Value(overKey{}).(*Tx); ok {
-		_, err := Exec(tx, statement, token)
-		return err
-	}
-	_, err := r.pool.ExecContext(ctx, statement, token)
-	return err
-}
-
-// Find, Commit and Delete are for scs's own interface; it calls those with a context.
-func (r sessionRows) Find(token string) ([]byte, bool, error) {
-	return r.FindCtx(context.Background(), token)
-}
-
-// Commit is CommitCtx without a limit of time.
-func (r sessionRows) Commit(token string, data []byte, expiry time.Time) error {
-	return r.CommitCtx(context.Background(), token, data, expiry)
-}
-
-// Delete is DeleteCtx without a limit of time.
-func (r sessionRows) Delete(token string) error { return r.DeleteCtx(context.Background(), token) }
-
-// plainSessions writes what a session holds as JSON: it is read at every request, and the usual coding builds its decoder anew each time.
-type plainSessions struct{}
-
-type plainSession struct {
-	Deadline time.Time `json:"deadline"`
-	Person   string    `json:"person"`
-	Epoch    int       `json:"epoch"`
-	Seen     int64     `json:"seen"`
-}
-
-func (plainSessions) Encode(deadline time.Time, values map[string]any) ([]byte, error) {
-	p := plainSession{Deadline: deadline}
-	p.Person, _ = values["person"].(string)
-	p.Epoch, _ = values["epoch"].(int)
-	p.Seen, _ = values["seen"].(int64)
-	return json.Marshal(p)
-}
-
-func (plainSessions) Decode(raw []byte) (time.Time, map[string]any, error) {
-	var p plainSession
-	if err := json.Unmarshal(raw, &p); err != nil {
-		return time.Time{}, nil, err
-	}
-	values := map[string]any{}
-	if p.Person != "" {
-		values["person"], values["epoch"], values["seen"] = p.Person, p.Epoch, p.Seen
-	}
-	return p.Deadline, values, nil
+// untouched reads for how long nobody has touched the page. A page that says nothing was touched now.
+func untouched(text string) (time.Duration, error) {
+	return secondsIn(text, "touched_ago", sessionLifetime)
 }

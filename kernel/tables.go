@@ -19,12 +19,13 @@ func Folder(files embed.FS) Tables {
 }
 
 // own is what the kernel keeps itself.
-var own = Capability{Name: "kernel", Tables: Folder(tableFiles), Jobs: []Job{{ID: "sweep", Every: time.Hour, Due: alwaysDue, Each: sweep}}}
+var own = Capability{Name: "kernel", Tables: Folder(tableFiles), Jobs: []Job{{ID: "sweep", Every: time.Hour, Due: Always, Each: sweep}}}
 
 // keptOutcomes is how long the outcome of a request is kept under its key: longer than a device may keep an entry.
 const keptOutcomes = LongestKept + 16*24*time.Hour
 
-func alwaysDue(*Tx) ([]string, error) { return []string{""}, nil }
+// Always is what is due of a job that has no units: itself.
+func Always(*Tx) ([]string, error) { return []string{""}, nil }
 
 // sweep takes ended sessions and old keys away, a piece at a time.
 func sweep(tx *Tx, _ string) error {

@@ -30,6 +30,7 @@ type Tx struct {
 	Say words.Speaker
 
 	address string
+	entry   *entry
 
 	ctx   context.Context
 	db    *gorm.DB

@@ -15,7 +15,9 @@ type Who struct {
 	Epoch int
 	// OneTime says that they came in by a password that was made for them: it is changed before anything else is done.
 	OneTime bool
-	House   rules.House
+	// Narrow says that they came in by a PIN: their role is the yard's, and nothing is done that wants their password.
+	Narrow bool
+	House  rules.House
 }
 
 // Permission is what a person needs for an operation: its name, and the roles that have it.

@@ -157,7 +157,7 @@ func giveOneTime(tx *kernel.Tx, by kernel.ByID, _ kernel.None) (OneTime, error) 
 		return OneTime{}, kernel.Refused{Code: "let-out", Field: "person"}
 	}
 	word := oneTime(tx, &p)
-	return word, kernel.ChangeOne[Person](tx, map[string]any{"password_hash": p.PasswordHash, "one_time_until": p.OneTimeUntil,
+	return word, kernel.ChangeOne[Person](tx, map[string]any{"password_hash": p.PasswordHash, "one_time_until": p.OneTimeUntil, "pin_hash": nil,
 		"session_epoch": p.SessionEpoch, "version": p.Version + 1}, "id = ?", p.ID)
 }
 
@@ -169,19 +169,11 @@ type OwnPassword struct {
 
 // changePassword gives the caller another password; their other sessions end, this one goes on. A wrong old one counts as a guess.
 func (s Settings) changePassword(tx *kernel.Tx, _ kernel.None, c OwnPassword) (Signed, error) {
-	p, err := kernel.Held[Person](tx, "SELECT * FROM people WHERE id = ?", tx.Who.ID)
+	p, guess, err := ownGuess(tx)
 	if err != nil {
 		return Signed{}, err
 	}
-	guess, err := reserve(tx, subjectsOf(tx, p))
-	if err != nil {
-		return Signed{}, err
-	}
-	fits, err := s.hashing.fits(tx.Context(), p.PasswordHash, c.Old)
-	if err != nil {
-		return Signed{}, err
-	}
-	if !fits {
+	if !passwordFits(p.PasswordHash, c.Old) {
 		return Signed{}, kernel.Settled{Err: fault.List{{Field: "old", Code: fault.WrongPassword}}}
 	}
 	l := checkPassword("new", c.New, p.Name, p.SignIn)
@@ -199,7 +191,8 @@ func (s Settings) changePassword(tx *kernel.Tx, _ kernel.None, c OwnPassword) (S
 	if err != nil {
 		return Signed{}, err
 	}
-	return s.signed(tx, p.Name, p.Role, false), s.Sessions.Begin(tx, p.ID, p.SessionEpoch+1)
+	p.SessionEpoch, p.OneTimeUntil = p.SessionEpoch+1, nil
+	return s.begin(tx, p, device{ID: s.Sessions.Mine(tx).DeviceID}, false)
 }
 
 // BySignIn finds a person by the name that they sign in by. Errors: kernel.ErrMissing.

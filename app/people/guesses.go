@@ -29,8 +29,31 @@ type subject struct {
 }
 
 // subjectsOf are what the guesses at a person are counted by: the person, however their name is spelt, and the address they come from.
-func subjectsOf(tx *kernel.Tx, p Person) []subject {
-	return []subject{{digest("person " + p.ID), freeTries}, {digest("address " + tx.Address()), freeTries * addressFactor}}
+// On a device that knows them they are counted there alone: strangers who guess elsewhere do not keep them out.
+func subjectsOf(tx *kernel.Tx, p Person, on device) ([]subject, error) {
+	known, err := on.knows(tx, p.ID)
+	if known {
+		return []subject{{digest("person " + p.ID + " " + on.ID), freeTries}}, err
+	}
+	return []subject{{digest("person " + p.ID), freeTries}, {digest("address " + tx.Address()), freeTries * addressFactor}}, err
+}
+
+// ownGuess holds the caller, and counts an attempt at their password.
+func ownGuess(tx *kernel.Tx) (Person, guess, error) {
+	p, err := kernel.Held[Person](tx, "SELECT * FROM people WHERE id = ?", tx.Who.ID)
+	if err != nil {
+		return p, guess{}, err
+	}
+	here, err := deviceHere(tx)
+	if err != nil {
+		return p, guess{}, err
+	}
+	subjects, err := subjectsOf(tx, p, here)
+	if err != nil {
+		return p, guess{}, err
+	}
+	g, err := reserve(tx, subjects)
+	return p, g, err
 }
 
 // guess is one attempt, counted as wrong before the password is looked at: of many at once none is free.

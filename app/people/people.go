@@ -3,6 +3,7 @@ package people
 
 import (
 	"embed"
+	"runtime"
 	"time"
 
 	"sedum/core/roles"
@@ -24,6 +25,8 @@ type Person struct {
 	SessionEpoch int
 	DutySince    *time.Time
 	Version      int
+	// PinHash is of six digits for the shared tablets; nil when they have none.
+	PinHash *string
 	// OneTimeUntil is until when the password that was made for them is good; nil once they have one of their own.
 	OneTimeUntil *time.Time
 }
@@ -54,8 +57,6 @@ type Settings struct {
 	// Permissions lists what a role may do.
 	Permissions func(roles.Role) []string
 	Demo        []DemoSignIn
-
-	hashing *hashing
 }
 
 // KeepClock is for everybody who works in the yard.
@@ -66,16 +67,23 @@ func Capability(s Settings) kernel.Capability {
 	if s.Demo == nil {
 		s.Demo = []DemoSignIn{}
 	}
-	s.hashing = newHashing()
+	slow := kernel.NewGate(runtime.NumCPU(), waitingEach)
 	return kernel.Capability{Name: "people", Tables: kernel.Folder(tables), Operations: []kernel.Operation{
-		kernel.Read("welcome", "/welcome", kernel.Anybody, func(*kernel.Tx, kernel.None) (Welcome, error) { return Welcome{s.Demo}, nil }),
-		kernel.Deed("sign-in", "POST", "/session", kernel.Anybody, s.signIn, kernel.Same).Unkeyed(),
+		kernel.Read("welcome", "/welcome", kernel.Anybody, s.welcome),
+		kernel.Deed("sign-in", "POST", "/session", kernel.Anybody, s.signIn, kernel.Same).Unkeyed().Through(slow),
+		kernel.Deed("sign-in-by-pin", "POST", "/session/pin", kernel.Anybody, s.signInByPIN, kernel.Same).Unkeyed().Through(slow),
 		kernel.Read("who-am-i", "/session", kernel.SignedIn, func(tx *kernel.Tx, _ kernel.None) (Signed, error) {
-			return s.signed(tx, tx.Who.Name, tx.Who.Role, tx.Who.OneTime), nil
+			return s.signed(tx, tx.Who), nil
 		}).Early(),
 		kernel.Remove("sign-out", "/session", kernel.SignedIn, func(tx *kernel.Tx, _ kernel.None) error { return s.Sessions.End(tx) }).Early(),
 		kernel.Remove("sign-out-everywhere", "/sessions", kernel.SignedIn, s.signOutEverywhere).Early(),
-		kernel.Deed("change-password", "PUT", "/session/password", kernel.SignedIn, s.changePassword, kernel.Same).Early().Makes("who-am-i"),
+		kernel.Deed("change-password", "PUT", "/session/password", kernel.SignedIn, s.changePassword, kernel.Same).Early().ByPassword().Through(slow).Makes("who-am-i"),
+		kernel.Read("see-access", "/access", kernel.SignedIn, s.seeAccess).ByPassword(),
+		kernel.Deed("give-pin", "PUT", "/session/pin", kernel.SignedIn, givePIN, func(tx *kernel.Tx, n, _ kernel.None) (Access, error) {
+			return s.seeAccess(tx, n)
+		}).ByPassword().Through(slow).Makes("see-access"),
+		kernel.Remove("take-back-pin", "/session/pin", kernel.SignedIn, takeBackPIN).ByPassword().Makes("see-access"),
+		kernel.Remove("end-session", "/sessions/{id}", kernel.SignedIn, endSession).ByPassword().Makes("see-access"),
 
 		kernel.Read("list-people", "/people", KeepPeople, listPeople),
 		kernel.Deed("add-person", "POST", "/people", KeepPeople, addPerson, kernel.Same).Unkeyed().Makes("list-people"),
@@ -85,15 +93,31 @@ func Capability(s Settings) kernel.Capability {
 		kernel.Deed("make-one-time-password", "POST", "/people/{id}/password", KeepPeople, giveOneTime, func(_ *kernel.Tx, _ kernel.ByID, o OneTime) (OneTime, error) {
 			return o, nil
 		}).Unkeyed().Makes("list-people"),
+		kernel.Remove("end-sessions-of", "/people/{id}/sessions", KeepPeople, endSessionsOf),
+		kernel.Read("list-devices", "/devices", KeepPeople, listDevices),
+		kernel.Deed("share-device", "POST", "/devices", KeepPeople, shareDevice, func(tx *kernel.Tx, n, _ kernel.None) (Devices, error) {
+			return listDevices(tx, n)
+		}).Unkeyed().Makes("list-devices"),
+		kernel.Remove("end-device", "/devices/{id}", KeepPeople, s.endDevice).Makes("list-devices"),
 		kernel.Deed("take-duty", "PUT", "/duty", KeepClock, takeDuty, showDuty).Makes("see-clock", "who-is-on-duty"),
 		kernel.Read("who-is-on-duty", "/duty", kernel.SignedIn, func(tx *kernel.Tx, p kernel.None) (Duty, error) { return showDuty(tx, p, p) }),
-	}}
+	}, Jobs: []kernel.Job{{ID: "forget-devices", Every: 24 * time.Hour, Due: kernel.Always, Each: forgetDevices}}}
 }
 
 // Welcome is what the sign-in page shows.
 type Welcome struct {
 	Demo []DemoSignIn `json:"demo"`
+	// Shared is the yard's tablet that asks; null on any other device.
+	Shared *Shared `json:"shared"`
 }
+
+func (s Settings) welcome(tx *kernel.Tx, _ kernel.None) (Welcome, error) {
+	shared, err := offered(tx)
+	return Welcome{s.Demo, shared}, err
+}
+
+// waitingEach is how many of one address may wait for their password to be looked at.
+const waitingEach = 8
 
 // Signed is who is signed in, and what they may do.
 type Signed struct {
@@ -104,6 +128,8 @@ type Signed struct {
 	Demo  bool       `json:"demo"`
 	// OneTime says that they came in by a password that was made for them: they give themselves another first.
 	OneTime bool `json:"one_time"`
+	// ByPIN says that they came in by a PIN: for the yard's deeds only.
+	ByPIN bool `json:"by_pin"`
 }
 
 func today(tx *kernel.Tx) string { return tx.Today().Format(time.DateOnly) }

@@ -28,7 +28,14 @@ func (s Settings) signIn(tx *kernel.Tx, _ kernel.None, in SignIn) (Signed, error
 	if err != nil && !errors.Is(err, kernel.ErrMissing) {
 		return Signed{}, err
 	}
-	subjects := subjectsOf(tx, person)
+	here, err := deviceHere(tx)
+	if err != nil {
+		return Signed{}, err
+	}
+	subjects, err := subjectsOf(tx, person, here)
+	if err != nil {
+		return Signed{}, err
+	}
 	if person.ID == "" {
 		subjects[0].digest = digest("name " + name)
 	}
@@ -40,21 +47,29 @@ func (s Settings) signIn(tx *kernel.Tx, _ kernel.None, in SignIn) (Signed, error
 	if may := person.Active && (person.OneTimeUntil == nil || tx.Now.Before(*person.OneTimeUntil)); may {
 		hash = person.PasswordHash
 	}
-	fits, err := s.hashing.fits(tx.Context(), hash, in.Password)
-	if err != nil {
-		return Signed{}, err
-	}
-	if !fits || hash == nobody {
+	if !passwordFits(hash, in.Password) || hash == nobody {
 		return Signed{}, kernel.Settled{Err: kernel.Said{Status: http.StatusUnauthorized, Code: "wrong-sign-in"}}
 	}
 	if err := attempt.right(tx); err != nil {
 		return Signed{}, err
 	}
-	return s.signed(tx, person.Name, person.Role, person.OneTimeUntil != nil), s.Sessions.Begin(tx, person.ID, person.SessionEpoch)
+	if here, err = here.meet(tx, person.ID); err != nil {
+		return Signed{}, err
+	}
+	return s.begin(tx, person, here, false)
 }
 
-func (s Settings) signed(tx *kernel.Tx, name string, role roles.Role, oneTime bool) Signed {
-	return Signed{name, role, s.Permissions(role), today(tx), len(s.Demo) > 0, oneTime}
+// begin signs a person in on a device.
+func (s Settings) begin(tx *kernel.Tx, p Person, on device, byPIN bool) (Signed, error) {
+	who := kernel.Who{Name: p.Name, Role: p.Role, OneTime: p.OneTimeUntil != nil, Narrow: byPIN}
+	if byPIN {
+		who.Role = roles.YardHand
+	}
+	return s.signed(tx, who), s.Sessions.Begin(tx, kernel.Session{PersonID: p.ID, DeviceID: on.ID, Epoch: p.SessionEpoch, Narrow: byPIN})
+}
+
+func (s Settings) signed(tx *kernel.Tx, who kernel.Who) Signed {
+	return Signed{who.Name, who.Role, s.Permissions(who.Role), today(tx), len(s.Demo) > 0, who.OneTime, who.Narrow}
 }
 
 func digest(text string) string {

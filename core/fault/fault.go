@@ -15,7 +15,7 @@ type Code string
 
 // All lists them.
 func (Code) All() []Code {
-	return []Code{Required, UnknownField, WrongType, NotWhole, NotAChoice, MustExceed, AtLeast, AtMost, MustBeUnder, TooFew, TooMany, TooLong, TooShort, TooCommon, WrongPassword, SamePassword, NotRising, Falls, DeeperThan, NothingLeft, TooWide, GreaterThan, BelowMinimum, BothOrNeither, NoSum, TooLarge, BadCheck, Formula, UnknownKind, LiesBefore, LoosenedFirm}
+	return []Code{Required, UnknownField, WrongType, NotWhole, NotAChoice, MustExceed, AtLeast, AtMost, MustBeUnder, TooFew, TooMany, TooLong, TooShort, TooCommon, NotAPIN, CommonPIN, WrongPassword, SamePassword, NotRising, Falls, DeeperThan, NothingLeft, TooWide, GreaterThan, BelowMinimum, BothOrNeither, NoSum, TooLarge, BadCheck, Formula, UnknownKind, LiesBefore, LoosenedFirm}
 }
 
 // The codes. Each has a sentence in every language of package words.
@@ -34,6 +34,8 @@ const (
 	TooLong       Code = "too_long"
 	TooShort      Code = "too_short"
 	TooCommon     Code = "too_common"
+	NotAPIN       Code = "not_a_pin"
+	CommonPIN     Code = "common_pin"
 	WrongPassword Code = "wrong_password"
 	SamePassword  Code = "same_password"
 	NotRising     Code = "not_rising"

@@ -3,9 +3,14 @@
 /** What each deed makes old. */
 export const stales = {
   'change-password': ['who-am-i'],
+  'give-pin': ['see-access'],
+  'take-back-pin': ['see-access'],
+  'end-session': ['see-access'],
   'add-person': ['list-people'],
   'change-person': ['list-people', 'who-am-i'],
   'make-one-time-password': ['list-people'],
+  'share-device': ['list-devices'],
+  'end-device': ['list-devices'],
   'take-duty': ['see-clock', 'who-is-on-duty'],
   'read-message': ['list-messages'],
   'change-rule': ['*'],
@@ -143,7 +148,9 @@ export const stales = {
 export const reads = [
   'welcome',
   'who-am-i',
+  'see-access',
   'list-people',
+  'list-devices',
   'who-is-on-duty',
   'list-messages',
   'see-mendings',

@@ -4,6 +4,22 @@
  */
 
 export interface paths {
+    "/api/v1/access": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["see-access"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/bench/assess": {
         parameters: {
             query?: never;
@@ -463,6 +479,38 @@ export interface paths {
         put?: never;
         post: operations["take-back-delivery"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/devices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["list-devices"];
+        put?: never;
+        post: operations["share-device"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/devices/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["end-device"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1188,6 +1236,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/people/{id}/sessions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["end-sessions-of"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/photos/{id}/picture.jpg": {
         parameters: {
             query?: never;
@@ -1332,6 +1396,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/session/pin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["give-pin"];
+        post: operations["sign-in-by-pin"];
+        delete: operations["take-back-pin"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/sessions": {
         parameters: {
             query?: never;
@@ -1343,6 +1423,22 @@ export interface paths {
         put?: never;
         post?: never;
         delete: operations["sign-out-everywhere"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/sessions/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["end-session"];
         options?: never;
         head?: never;
         patch?: never;
@@ -3783,6 +3879,10 @@ export interface components {
             text: string;
         };
         None: Record<string, never>;
+        PeopleAccess: {
+            pin: boolean;
+            sessions: components["schemas"]["PeopleOpenSession"][];
+        };
         PeopleAccount: {
             active: boolean;
             id: string;
@@ -3804,6 +3904,13 @@ export interface components {
             role: components["schemas"]["RolesRole"];
             sign_in: string;
         };
+        PeopleDeviceName: {
+            name: string;
+        };
+        PeopleDevices: {
+            devices: components["schemas"]["PeopleSharedDevice"][];
+            here: boolean;
+        };
         PeopleDuty: {
             /** @description the caller is on duty */
             mine: boolean;
@@ -3824,9 +3931,30 @@ export interface components {
             /** Format: date-time */
             until: string;
         };
+        PeopleOpenSession: {
+            /** Format: date-time */
+            began_at: string;
+            browser: string;
+            by_pin: boolean;
+            device: string;
+            id: string;
+            /** @description the one that asks */
+            mine: boolean;
+            /** Format: date-time */
+            seen_at: string;
+            system: string;
+        };
+        PeopleOwnPIN: {
+            password: string;
+            pin: string;
+        };
         PeopleOwnPassword: {
             new: string;
             old: string;
+        };
+        PeoplePINSignIn: {
+            person: string;
+            pin: string;
         };
         PeoplePersonChange: {
             active: boolean;
@@ -3835,11 +3963,31 @@ export interface components {
             /** Format: int64 */
             version: number;
         };
+        PeoplePersonHere: {
+            id: string;
+            name: string;
+        };
+        PeopleShared: {
+            name: string;
+            people: components["schemas"]["PeoplePersonHere"][];
+        };
+        PeopleSharedDevice: {
+            /** @description it is the one that asks */
+            here: boolean;
+            id: string;
+            /** Format: date-time */
+            last_at: string;
+            name: string;
+            /** Format: date-time */
+            shared_at: string;
+            shared_by: string;
+        };
         PeopleSignIn: {
             password: string;
             sign_in: string;
         };
         PeopleSigned: {
+            by_pin: boolean;
             /** @description names of permissions */
             deeds: string[];
             demo: boolean;
@@ -3851,6 +3999,7 @@ export interface components {
         };
         PeopleWelcome: {
             demo: components["schemas"]["PeopleDemoSignIn"][];
+            shared: components["schemas"]["PeopleShared"];
         };
         PhotosList: {
             photos: components["schemas"]["PhotosShown"][];
@@ -5617,6 +5766,35 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    "see-access": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeopleAccess"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     assess: {
         parameters: {
             query?: never;
@@ -6619,6 +6797,97 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["ArrivalsDelivery"];
                 };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "list-devices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeopleDevices"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "share-device": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PeopleDeviceName"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeopleDevices"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "end-device": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Error */
             default: {
@@ -8344,6 +8613,35 @@ export interface operations {
             };
         };
     };
+    "end-sessions-of": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "see-photo": {
         parameters: {
             query?: never;
@@ -8737,11 +9035,133 @@ export interface operations {
             };
         };
     };
+    "give-pin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PeopleOwnPIN"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeopleAccess"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "sign-in-by-pin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PeoplePINSignIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeopleSigned"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "take-back-pin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "sign-out-everywhere": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "end-session": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
             cookie?: never;
         };
         requestBody?: never;
