@@ -66,7 +66,8 @@ func Gather(d *Database, settings Settings, capabilities func(*Sessions) []Capab
 	if settings.Zone == nil {
 		settings.Zone = time.UTC
 	}
-	k := &Kernel{database: d, settings: settings, sessions: newSessions(d, settings.Admit, settings.TLS)}
+	k := &Kernel{database: d, settings: settings}
+	k.sessions = newSessions(d, settings.Admit, settings.TLS, k.Clock)
 	k.capabilities = append([]Capability{own}, capabilities(k.sessions)...)
 	useOurProblems()
 	huma.DefaultArrayNullable = false

@@ -91,7 +91,7 @@ func SessionsOf(tx *Tx, personID string) ([]Session, error) {
 		if err := json.Unmarshal(r.Data, &p); err != nil {
 			return nil, err
 		}
-		if time.Since(p.Session.SeenAt) <= p.Session.idleAfter() {
+		if tx.Now.Sub(p.Session.SeenAt) <= p.Session.idleAfter() {
 			out = append(out, p.Session)
 		}
 	}

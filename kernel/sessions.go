@@ -45,10 +45,12 @@ func (s Session) idleAfter() time.Duration {
 type Sessions struct {
 	scs   *scs.SessionManager
 	admit Admission
+	// clock says how long somebody has been idle; how long a session lasts at most, the database's own says.
+	clock func() time.Time
 }
 
-func newSessions(d *Database, admit Admission, tls bool) *Sessions {
-	s := &Sessions{scs: scs.New(), admit: admit}
+func newSessions(d *Database, admit Admission, tls bool, clock func() time.Time) *Sessions {
+	s := &Sessions{scs: scs.New(), admit: admit, clock: clock}
 	s.scs.Store = sessionRows{d.pool}
 	s.scs.Codec = plainSessions{}
 	s.scs.HashTokenInStore = true // who reads the table comes in by none of it
@@ -71,7 +73,7 @@ func (s *Sessions) Begin(tx *Tx, begun Session) error {
 	if err := s.scs.RenewToken(over(tx)); err != nil {
 		return err
 	}
-	now := time.Now().UTC()
+	now := s.clock()
 	begun.ID, begun.BeganAt, begun.SeenAt, begun.Agent = NewID(), now, now, shortened(tx.Agent(), longestAgent)
 	tx.AfterCommit(func(ctx context.Context) { s.scs.Put(ctx, sessionKey, begun) })
 	return nil
@@ -109,7 +111,7 @@ func (s *Sessions) caller(ctx context.Context, k *Kernel, untouched time.Duratio
 	if !ok {
 		return Who{}, unauthorised
 	}
-	now := time.Now().UTC()
+	now := s.clock()
 	if now.Sub(mine.SeenAt) > mine.idleAfter() {
 		_ = s.scs.Destroy(ctx)
 		return Who{}, unauthorised

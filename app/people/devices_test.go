@@ -3,6 +3,7 @@ package people_test
 import (
 	"encoding/json"
 	"fmt"
+	"net/http"
 	"testing"
 	"time"
 
@@ -251,4 +252,41 @@ func TestSessionsAreSeenAndEnded(t *testing.T) {
 	assert.Equal(t, 401, status)
 	status, _ = wren.send("DELETE", "/people/nobody/sessions", nil)
 	assert.Equal(t, 404, status)
+}
+
+// What a page asks by itself keeps nobody signed in; a touch does. Who came in by a PIN is out sooner: others take that tablet up.
+func TestOnlyATouchKeepsSomebodySignedIn(t *testing.T) {
+	w := Open(t)
+	open := doorOf(t, w)
+	begin := Ten.Add(time.Hour)
+	w.At(begin)
+	tablet, wren := shedOf(t, open)
+	left := open()
+	for _, d := range []door{left, wren} {
+		require.Equal(t, 200, d.signIn("wren", managers))
+	}
+	status, text := tablet.byPIN(w.Manager.ID, "406172")
+	require.Equal(t, 200, status, text)
+	asks := func(d door, ago string) int {
+		request, err := http.NewRequestWithContext(t.Context(), "GET", d.at+"/api/v1/today", nil)
+		require.NoError(t, err)
+		request.Header.Set("Sedum-Touched-Ago", ago)
+		answer, err := d.client.Do(request)
+		require.NoError(t, err)
+		require.NoError(t, answer.Body.Close())
+		return answer.StatusCode
+	}
+	for _, wrong := range []string{"NaN", "Inf", "-1", "soon", "1e9"} {
+		assert.Equal(t, 422, asks(wren, wrong), wrong)
+	}
+	for minutes := 10; minutes <= 120; minutes += 10 {
+		w.At(begin.Add(time.Duration(minutes) * time.Minute))
+		ago := fmt.Sprint(minutes * 60)
+		assert.Equal(t, 200, asks(wren, "0"))
+		assert.Equal(t, 200, asks(left, ago), "after %d minutes", minutes)
+		assert.Equal(t, map[bool]int{true: 200, false: 401}[minutes <= 30], asks(tablet, ago), "by PIN, after %d minutes", minutes)
+	}
+	w.At(begin.Add(121 * time.Minute))
+	assert.Equal(t, 401, asks(left, "7260"))
+	assert.Equal(t, 200, asks(wren, "0"))
 }

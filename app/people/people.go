@@ -93,7 +93,7 @@ func Capability(s Settings) kernel.Capability {
 		kernel.Deed("make-one-time-password", "POST", "/people/{id}/password", KeepPeople, giveOneTime, func(_ *kernel.Tx, _ kernel.ByID, o OneTime) (OneTime, error) {
 			return o, nil
 		}).Unkeyed().Makes("list-people"),
-		kernel.Remove("end-sessions-of", "/people/{id}/sessions", KeepPeople, endSessionsOf),
+		kernel.Remove("end-sessions-of", "/people/{id}/sessions", KeepPeople, endSessionsOf).Makes("see-access"),
 		kernel.Read("list-devices", "/devices", KeepPeople, listDevices),
 		kernel.Deed("share-device", "POST", "/devices", KeepPeople, shareDevice, func(tx *kernel.Tx, n, _ kernel.None) (Devices, error) {
 			return listDevices(tx, n)

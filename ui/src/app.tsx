@@ -32,6 +32,7 @@ const SheetPage = lazy(() => import('./sheet/sheet-page').then((m) => ({ default
 const KindsPage = lazy(() => import('./kinds/kinds-page').then((m) => ({ default: m.KindsPage })))
 const KindPage = lazy(() => import('./kinds/kind-page').then((m) => ({ default: m.KindPage })))
 const PeoplePage = lazy(() => import('./people/people-page').then((m) => ({ default: m.PeoplePage })))
+const AccessPage = lazy(() => import('./people/access-page').then((m) => ({ default: m.AccessPage })))
 const RulesPage = lazy(() => import('./rules/rules-page').then((m) => ({ default: m.RulesPage })))
 
 export function App() {
@@ -101,9 +102,7 @@ export function App() {
             <RulesPage who={who.data} />
           </Route>
           <Route path="/people" component={PeoplePage} />
-          <Route path="/password">
-            <OwnPassword />
-          </Route>
+          <Route path="/access" component={AccessPage} />
           <Route path="/sign-in">
             <Redirect to="/" />
           </Route>

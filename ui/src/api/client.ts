@@ -2,6 +2,7 @@ import createClient from 'openapi-fetch'
 import { settings } from '../words/settings'
 import { hear } from './clock'
 import type { components, paths } from './schema'
+import { touchedAgo } from './touched'
 
 export type Schemas = components['schemas']
 export type Tree = Schemas['BenchTree']
@@ -43,6 +44,7 @@ client.use({
   onRequest({ request }) {
     request.headers.set('Accept-Language', settings().language)
     request.headers.set('Sedum-Units', settings().units)
+    request.headers.set('Sedum-Touched-Ago', String(touchedAgo()))
     return request
   },
   onResponse({ response }) {

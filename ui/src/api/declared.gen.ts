@@ -9,6 +9,7 @@ export const stales = {
   'add-person': ['list-people'],
   'change-person': ['list-people', 'who-am-i'],
   'make-one-time-password': ['list-people'],
+  'end-sessions-of': ['see-access'],
   'share-device': ['list-devices'],
   'end-device': ['list-devices'],
   'take-duty': ['see-clock', 'who-is-on-duty'],

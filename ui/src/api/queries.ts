@@ -208,6 +208,18 @@ export const peopleQuery = queryOptions({
   queryFn: () => ask(client.GET('/api/v1/people')),
 })
 
+/** How the caller comes in: PIN, and where they are signed in. */
+export const accessQuery = queryOptions({
+  queryKey: keyOf('see-access'),
+  queryFn: () => ask(client.GET('/api/v1/access')),
+})
+
+/** The yard's shared tablets; for who lets people in and out. */
+export const devicesQuery = queryOptions({
+  queryKey: keyOf('list-devices'),
+  queryFn: () => ask(client.GET('/api/v1/devices')),
+})
+
 export const measuresQuery = queryOptions({
   queryKey: keyOf('list-measures'),
   queryFn: () => ask(client.GET('/api/v1/measures')),

@@ -44,14 +44,23 @@ export function OwnPassword({ first = false, onDone }: { first?: boolean; onDone
   const named = fault('old') || fault('new')
   return (
     <form
-      className="mx-auto grid w-full max-w-md content-start gap-4 px-4 py-10"
+      aria-labelledby="own-password"
+      className={first ? 'mx-auto grid w-full max-w-md content-start gap-4 px-4 py-10' : 'grid gap-3'}
       onSubmit={(e) => {
         e.preventDefault()
         change.mutate(undefined)
       }}
       noValidate
     >
-      <h1 className="text-3xl">{t(first ? 'password.first' : 'password.title')}</h1>
+      {first ? (
+        <h1 id="own-password" className="text-3xl">
+          {t('password.first')}
+        </h1>
+      ) : (
+        <h2 id="own-password" className="border-ink border-b-2 pb-1 text-xl">
+          {t('password.title')}
+        </h2>
+      )}
       <p className="text-soft">{t('password.how')}</p>
       {field('old', 'current-password')}
       {field('new', 'new-password')}

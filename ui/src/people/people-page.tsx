@@ -9,6 +9,8 @@ import { useDeed } from '../parts/deed'
 import { Failed, Loading, sayProblem } from '../parts/states'
 import { TextField } from '../parts/text-field'
 import { sayMoment } from '../parts/time'
+import { say } from '../shell/said'
+import { SharedTablets } from './shared-tablets'
 
 type Account = Schemas['PeopleAccount']
 type OneTime = Schemas['PeopleOneTime']
@@ -36,6 +38,7 @@ export function PeoplePage() {
       <div className="grid content-start gap-6">
         {word && <Word word={word} onDone={() => setWord(undefined)} />}
         <LetIn onWord={setWord} />
+        <SharedTablets />
       </div>
     </div>
   )
@@ -78,7 +81,12 @@ function AccountRow({ person: p, onWord }: { person: Account; onWord: (word: One
     const { version, role, active } = { ...p, ...part }
     change.mutate({ version, name: part.name ?? p.name, role, active })
   }
-  const error = change.error ?? word.error
+  const signOut = useDeed(
+    'end-sessions-of',
+    () => ask(client.DELETE('/api/v1/people/{id}/sessions', { params: { path: { id: p.id } } })),
+    { done: () => say(t('people.signed-out', { name: p.name })) },
+  )
+  const error = change.error ?? word.error ?? signOut.error
   // Somebody changed this person meanwhile: their state is one touch away, and what was typed stands until then.
   const now =
     change.error instanceof Problem ? (change.error.current as Schemas['PeopleAccounts'] | undefined) : undefined
@@ -131,6 +139,14 @@ function AccountRow({ person: p, onWord }: { person: Account; onWord: (word: One
                   onClick={() => word.mutate(undefined)}
                 >
                   {t('people.make-word')}
+                </button>
+                <button
+                  type="button"
+                  className="quiet"
+                  disabled={signOut.isPending}
+                  onClick={() => signOut.mutate(undefined)}
+                >
+                  {t('people.sign-out')}
                 </button>
                 <button
                   type="button"

@@ -157,7 +157,7 @@ function PersonMenu({ who, help }: { who: Person; help: () => void }) {
       <DropdownMenu.Trigger className="flex min-h-11 items-center gap-2 rounded-lg px-2 text-left leading-tight hover:bg-leaf-paper">
         <span className="hidden sm:block">
           <span className="block font-semibold text-sm">{who.name}</span>
-          <span className="block text-soft text-xs">{t(`role.${who.role}`)}</span>
+          <span className="block text-soft text-xs">{who.by_pin ? t('access.by-pin') : t(`role.${who.role}`)}</span>
         </span>
         <span
           className="answer grid size-9 place-items-center rounded-full bg-night text-sm text-white"
@@ -202,9 +202,11 @@ function PersonMenu({ who, help }: { who: Person; help: () => void }) {
               {t('people.open')}
             </DropdownMenu.Item>
           )}
-          <DropdownMenu.Item className={item} onSelect={() => go('/password')}>
-            {t('password.open')}
-          </DropdownMenu.Item>
+          {!who.by_pin && (
+            <DropdownMenu.Item className={item} onSelect={() => go('/access')}>
+              {t('access.open')}
+            </DropdownMenu.Item>
+          )}
           <DropdownMenu.Item className={item} onSelect={help}>
             {t('help.open')}
           </DropdownMenu.Item>

@@ -1,9 +1,11 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useState } from 'react'
 import { useForm } from 'react-hook-form'
 import { useTranslation } from 'react-i18next'
-import { ask, client } from '../api/client'
+import { ask, client, type Person } from '../api/client'
 import { welcomeQuery, whoQuery } from '../api/queries'
 import { FieldFault, sayProblem } from '../parts/states'
+import { SharedDoor } from './shared-door'
 
 type Form = { sign_in: string; password: string }
 
@@ -14,11 +16,14 @@ export function SignIn() {
   const form = useForm<Form>({ defaultValues: { sign_in: '', password: '' } })
   const enter = useMutation({
     mutationFn: (body: Form) => ask(client.POST('/api/v1/session', { body })),
-    onSuccess: (who) => {
-      cache.removeQueries({ predicate: (q) => !['who-am-i', 'welcome'].includes(String(q.queryKey[0])) })
-      cache.setQueryData(whoQuery.queryKey, who)
-    },
+    onSuccess: (who) => entered(who),
   })
+  const entered = (who: Person) => {
+    cache.removeQueries({ predicate: (q) => !['who-am-i', 'welcome'].includes(String(q.queryKey[0])) })
+    cache.setQueryData(whoQuery.queryKey, who)
+  }
+  const [password, setPassword] = useState(false)
+  const shared = password ? null : welcome.data?.shared
   const demo = welcome.data?.demo ?? []
   return (
     <main className="relative grid min-h-dvh grid-rows-[13.5rem_1fr] overflow-hidden">
@@ -35,8 +40,10 @@ export function SignIn() {
             strokeLinecap="round"
           />
         </svg>
+        {shared && <SharedDoor shared={shared} onIn={entered} onPassword={() => setPassword(true)} />}
         <form
-          className="relative mx-auto mt-8 grid max-w-sm gap-3"
+          hidden={Boolean(shared)}
+          className="relative mx-auto mt-8 grid [&[hidden]]:hidden max-w-sm gap-3"
           onSubmit={form.handleSubmit((v) => enter.mutate(v))}
         >
           <div>
@@ -70,7 +77,7 @@ export function SignIn() {
             {t('sign-in.enter')}
           </button>
         </form>
-        {demo.length > 0 && (
+        {!shared && demo.length > 0 && (
           <section className="mx-auto mt-6 max-w-sm" aria-label={t('sign-in.demo')}>
             <h2 className="mb-1 text-base">{t('sign-in.demo')}</h2>
             <ul>
