@@ -67,7 +67,7 @@ func Capability(s Settings) kernel.Capability {
 	if s.Demo == nil {
 		s.Demo = []DemoSignIn{}
 	}
-	slow := kernel.NewGate(runtime.NumCPU(), waitingEach)
+	slow := kernel.NewGate(runtime.NumCPU()/2, waitingEach)
 	return kernel.Capability{Name: "people", Tables: kernel.Folder(tables), Operations: []kernel.Operation{
 		kernel.Read("welcome", "/welcome", kernel.Anybody, s.welcome),
 		kernel.Deed("sign-in", "POST", "/session", kernel.Anybody, s.signIn, kernel.Same).Unkeyed().Through(slow),
