@@ -58,6 +58,9 @@ func (k *Kernel) admit(c huma.Context, next func(huma.Context)) {
 	at := c.URL()
 	e.address = at.RequestURI()
 	err := k.admitted(c.Context(), o, e)
+	if err == nil && o.May.Name == Anybody.Name { // a session tells it by itself
+		err = k.open(e)
+	}
 	if err == nil && o.Kept {
 		e.ago, err = waited(c.Header(enteredAgo))
 	}
@@ -117,6 +120,18 @@ func parseFinite(text string) (float64, error) {
 		err = strconv.ErrRange
 	}
 	return v, err
+}
+
+// open tells whether the house is open to who has no session. Errors: Said restoring.
+func (k *Kernel) open(e *entry) error {
+	e.ctx = e.huma.Context()
+	return k.database.Read(e.ctx, Tx{}, func(tx *Tx) error {
+		shut, err := closed(tx)
+		if err == nil && shut {
+			err = errClosed
+		}
+		return err
+	})
 }
 
 // body reads what came, up to the operation's limit.

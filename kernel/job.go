@@ -40,6 +40,11 @@ const jobTick = 15 * time.Second
 // Turn does every job whose turn it is, once, and says how many units were done.
 func (k *Kernel) Turn(ctx context.Context) (int, error) {
 	done := 0
+	shut := false
+	err := k.Look(ctx, Who{}, func(tx *Tx) (err error) { shut, err = closed(tx); return err })
+	if err != nil || shut {
+		return 0, err
+	}
 	for _, c := range k.capabilities {
 		for _, j := range c.Jobs {
 			mine := false

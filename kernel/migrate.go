@@ -16,6 +16,34 @@ type Tables = fs.FS
 // Migrate brings the tables up to date. A row lock keeps two programs from doing it at once (a cluster
 // has no named locks); the second waits and then finds nothing to do.
 func (k *Kernel) Migrate(ctx context.Context) error {
+	return k.migrate(ctx, func(p *goose.Provider) error {
+		_, err := p.Up(ctx)
+		return err
+	})
+}
+
+// MigrateTo makes the tables as they were at a version: what a backup of then is put into.
+func (k *Kernel) MigrateTo(ctx context.Context, version int64) error {
+	return k.migrate(ctx, func(p *goose.Provider) error {
+		_, err := p.UpTo(ctx, version)
+		return err
+	})
+}
+
+// Newest is the highest version of the tables that this program knows.
+func (k *Kernel) Newest() (int64, error) {
+	p, err := k.provider()
+	if err != nil {
+		return 0, err
+	}
+	newest := int64(0)
+	for _, s := range p.ListSources() {
+		newest = max(newest, s.Version)
+	}
+	return newest, nil
+}
+
+func (k *Kernel) migrate(ctx context.Context, do func(*goose.Provider) error) error {
 	provider, err := k.provider()
 	if err != nil {
 		return err
@@ -40,8 +68,7 @@ func (k *Kernel) Migrate(ctx context.Context) error {
 	if err := lock.QueryRowContext(ctx, "SELECT id FROM migration_lock WHERE id = 1 FOR UPDATE").Scan(&id); err != nil {
 		return err
 	}
-	_, err = provider.Up(ctx)
-	return err
+	return do(provider)
 }
 
 // Undo takes every migration back; only tests do that.

@@ -14,7 +14,11 @@ type sessionRows struct{ pool *sql.DB }
 
 func (r sessionRows) FindCtx(ctx context.Context, token string) ([]byte, bool, error) {
 	var data []byte
-	err := r.pool.QueryRowContext(ctx, "SELECT data FROM sessions WHERE token = ? AND ended_at IS NULL AND expiry > UTC_TIMESTAMP(6)", token).Scan(&data)
+	var shut bool
+	err := r.pool.QueryRowContext(ctx, "SELECT data, "+isClosed+" FROM sessions WHERE token = ? AND ended_at IS NULL AND expiry > UTC_TIMESTAMP(6)", token).Scan(&data, &shut)
+	if err == nil && shut {
+		return nil, false, errClosed
+	}
 	if errors.Is(err, sql.ErrNoRows) {
 		return nil, false, nil
 	}

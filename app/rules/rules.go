@@ -36,9 +36,17 @@ func (Change) TableName() string { return "rule_changes" }
 type Book struct {
 	mu    sync.Mutex
 	house rules.House
-	seq   int
+	as    asOf
 	read  bool
 }
+
+// asOf says which rules are in force: the last change, of these records. After a restore the same number may be another change.
+type asOf struct {
+	Seq      int
+	Founding string
+}
+
+const asOfNow = "(SELECT COALESCE(MAX(seq), 0) FROM rule_changes) AS seq, (SELECT founding FROM house WHERE id = 1) AS founding"
 
 // Admit finds who is calling, with the rules in force, in one question to the database.
 func (b *Book) Admit(tx *kernel.Tx, personID string) (kernel.Who, error) {
@@ -49,9 +57,9 @@ func (b *Book) Admit(tx *kernel.Tx, personID string) (kernel.Who, error) {
 		SessionEpoch int
 		OneTime      bool
 		Seq          int
+		Founding     string
 	}
-	found, err := kernel.Rows[caller](tx, `SELECT id, name, role, active, session_epoch, one_time_until IS NOT NULL AS one_time, (SELECT COALESCE(MAX(seq), 0) FROM rule_changes) AS seq
-		FROM people WHERE id = ?`, personID)
+	found, err := kernel.Rows[caller](tx, `SELECT id, name, role, active, session_epoch, one_time_until IS NOT NULL AS one_time, `+asOfNow+` FROM people WHERE id = ?`, personID)
 	if err != nil {
 		return kernel.Who{}, err
 	}
@@ -62,24 +70,24 @@ func (b *Book) Admit(tx *kernel.Tx, personID string) (kernel.Who, error) {
 	if !c.Active {
 		return kernel.Who{}, kernel.ErrNotAllowed
 	}
-	house, err := b.at(tx, c.Seq)
+	house, err := b.at(tx, asOf{c.Seq, c.Founding})
 	return kernel.Who{ID: c.ID, Name: c.Name, Role: c.Role, Epoch: c.SessionEpoch, OneTime: c.OneTime, House: house}, err
 }
 
 // House is the house itself as one who acts, with its rules in force.
 func (b *Book) House(tx *kernel.Tx) (kernel.Who, error) {
-	seq, err := kernel.Value[int](tx, "SELECT COALESCE(MAX(seq), 0) FROM rule_changes")
+	now, err := kernel.Value[asOf](tx, "SELECT "+asOfNow)
 	if err != nil {
 		return kernel.Who{}, err
 	}
-	house, err := b.at(tx, seq)
+	house, err := b.at(tx, now)
 	return kernel.Who{House: house}, err
 }
 
-func (b *Book) at(tx *kernel.Tx, seq int) (rules.House, error) {
+func (b *Book) at(tx *kernel.Tx, now asOf) (rules.House, error) {
 	b.mu.Lock()
 	defer b.mu.Unlock()
-	if b.read && seq == b.seq {
+	if b.read && now == b.as {
 		return b.house, nil
 	}
 	changes, err := kernel.Many[Change](tx, "seq", "")
@@ -93,7 +101,7 @@ func (b *Book) at(tx *kernel.Tx, seq int) (rules.House, error) {
 			house = next
 		}
 	}
-	b.house, b.seq, b.read = house, last, true
+	b.house, b.as, b.read = house, asOf{last, now.Founding}, true
 	return house, nil
 }
 

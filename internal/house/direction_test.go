@@ -43,6 +43,7 @@ func TestDependenciesPointOneWay(t *testing.T) {
 		{"sedum/words", []string{"sedum/core"}},
 		{"sedum/paper", []string{"sedum/words", "sedum/core"}},
 		{"sedum/kernel", []string{"sedum/words", "sedum/core"}},
+		{"sedum/backup", []string{"sedum/kernel"}},
 		{"sedum/standin", []string{"sedum/core"}},
 		{"sedum/ui", nil},
 		{"sedum/app/apptest", []string{"sedum"}},
