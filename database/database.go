@@ -12,7 +12,6 @@ import (
 	"net"
 	"os"
 	"os/exec"
-	"os/user"
 	"path/filepath"
 	"runtime"
 	"strconv"
@@ -106,55 +105,52 @@ func (s *Server) Port() int { return s.port }
 func (s *Server) path(name string) string { return filepath.Join(s.options.Home, name) }
 
 // prepare makes the folder. As root the server runs as nobody, who then owns it.
-func (s *Server) prepare() error {
-	if err := os.MkdirAll(s.options.Home, 0o755); err != nil {
+func (s *Server) prepare() (err error) {
+	if os.Geteuid() == 0 {
+		if s.owner, err = asNobody(); err != nil {
+			return err
+		}
+	}
+	if err := ownFolder(s.options.Home, 0o755, s.owner); err != nil {
 		return err
 	}
-	if os.Geteuid() == 0 {
-		nobody, err := user.Lookup("nobody")
-		if err != nil {
-			return err
-		}
-		uid, _ := strconv.Atoi(nobody.Uid)
-		gid, _ := strconv.Atoi(nobody.Gid)
-		s.owner = &syscall.Credential{Uid: uint32(uid), Gid: uint32(gid)}
-		if err := os.Chown(s.options.Home, uid, gid); err != nil {
-			return err
-		}
+	if err := reachable(s.options.Home, s.owner); err != nil {
+		return err
+	}
+	if err := ownFolder(s.path("tmp"), 0o700, s.owner); err != nil {
+		return err
 	}
 	secret, err := os.ReadFile(s.path("secret"))
 	if errors.Is(err, os.ErrNotExist) {
 		raw := make([]byte, 18)
 		_, _ = rand.Read(raw)
 		secret = []byte(hex.EncodeToString(raw))
-		if err := s.writeOwned("secret", secret); err != nil {
+		if err := writeOwned(s.path("secret"), secret, s.owner); err != nil {
 			return err
 		}
 	} else if err != nil {
 		return err
 	}
 	s.password = string(secret)
-	return s.writeOwned("init.sql", []byte(strings.Join([]string{
-		"CREATE DATABASE IF NOT EXISTS sedum CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci;",
-		fmt.Sprintf("CREATE USER IF NOT EXISTS 'sedum'@'localhost' IDENTIFIED BY '%s';", s.password),
-		fmt.Sprintf("CREATE USER IF NOT EXISTS 'sedum'@'127.0.0.1' IDENTIFIED BY '%s';", s.password),
-		"GRANT ALL ON *.* TO 'sedum'@'localhost';", "GRANT ALL ON *.* TO 'sedum'@'127.0.0.1';",
-		"DELETE FROM mysql.global_priv WHERE user = '';", "FLUSH PRIVILEGES;", "",
-	}, "\n")))
+	return writeOwned(s.path("init.sql"), []byte(strings.Join(s.accounts(), "\n")), s.owner)
 }
 
-// writeOwned writes a file whole or not at all.
-func (s *Server) writeOwned(name string, content []byte) error {
-	beside := s.path(name + ".part")
-	if err := os.WriteFile(beside, content, 0o600); err != nil {
-		return err
-	}
-	if s.owner != nil {
-		if err := os.Chown(beside, int(s.owner.Uid), int(s.owner.Gid)); err != nil {
-			return err
+// accounts are what the server does at each start: the program's own account owns its records, and the two databases that a restore
+// needs beside them, and nothing else. A test's makes databases of its own.
+func (s *Server) accounts() []string {
+	out := []string{"CREATE DATABASE IF NOT EXISTS sedum CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci;"}
+	for _, account := range []string{"'sedum'@'localhost'", "'sedum'@'127.0.0.1'"} {
+		out = append(out, fmt.Sprintf("CREATE USER IF NOT EXISTS %s IDENTIFIED BY '%s';", account, s.password))
+		if s.options.Throwaway {
+			out = append(out, "GRANT ALL ON *.* TO "+account+";")
+			continue
+		}
+		out = append(out, "REVOKE ALL PRIVILEGES, GRANT OPTION FROM "+account+";")
+		for _, schema := range []string{"`sedum`", "`sedum\\_next`", "`sedum\\_before`"} {
+			out = append(out, "GRANT ALL ON "+schema+".* TO "+account+";")
 		}
 	}
-	return os.Rename(beside, s.path(name))
+	return append(out, "DELETE FROM mysql.global_priv WHERE user = '';", "FLUSH PRIVILEGES;", "")
 }
 
 func (s *Server) command(name string, args ...string) *exec.Cmd {
@@ -182,7 +178,7 @@ func (s *Server) install() error {
 		return err
 	}
 	if s.owner != nil {
-		if err := os.Chown(beside, int(s.owner.Uid), int(s.owner.Gid)); err != nil {
+		if err := os.Lchown(beside, int(s.owner.Uid), int(s.owner.Gid)); err != nil {
 			return err
 		}
 	}
@@ -203,6 +199,7 @@ func (s *Server) arguments() []string {
 		"--log-error=" + s.path("mariadb.log"), "--character-set-server=utf8mb4", "--collation-server=utf8mb4_unicode_ci",
 		"--sql-mode=STRICT_ALL_TABLES,NO_ZERO_DATE,NO_ZERO_IN_DATE,ERROR_FOR_DIVISION_BY_ZERO,NO_ENGINE_SUBSTITUTION",
 		"--innodb-buffer-pool-size=128M", "--max-connections=120", "--performance-schema=OFF", "--skip-log-bin",
+		"--tmpdir=" + s.path("tmp"), "--secure-file-priv=" + s.path("tmp"), "--local-infile=OFF", "--symbolic-links=OFF",
 	}
 	args = append(args, s.options.Arguments...)
 	if s.options.Throwaway {

@@ -60,11 +60,11 @@ func runDemo(args []string, _ io.Reader, out, errs io.Writer) int {
 	if err != nil {
 		return failed(errs, err)
 	}
-	release, err := claim(folder)
+	held, err := claim(folder)
 	if err != nil {
 		return failed(errs, err)
 	}
-	defer release()
+	defer func() { _ = held.Truncate(0); _ = held.Close() }()
 	if *fresh {
 		if err := startOver(folder); err != nil {
 			return failed(errs, err)
@@ -95,7 +95,7 @@ func runDemo(args []string, _ io.Reader, out, errs io.Writer) int {
 	if err != nil {
 		return failed(errs, err)
 	}
-	announce(folder, listener, out, server, *cert != "")
+	announce(held, listener, out, server, *cert != "")
 	go k.Work(ctx)
 	if err := serve(ctx, listener, k.Handler(), *cert, *key); err != nil {
 		return failed(errs, err)
@@ -104,12 +104,17 @@ func runDemo(args []string, _ io.Reader, out, errs io.Writer) int {
 	return 0
 }
 
+func runningFile(folder string) string { return filepath.Join(folder, "running") }
+
 // claim makes sure that one program at a time uses the folder; the claim ends with the program, however it ends.
-func claim(folder string) (release func(), err error) {
+func claim(folder string) (held *os.File, err error) {
 	if err := os.MkdirAll(folder, 0o755); err != nil {
 		return nil, err
 	}
-	f, err := os.OpenFile(filepath.Join(folder, "running"), os.O_CREATE|os.O_RDWR, 0o600)
+	f, err := os.OpenFile(runningFile(folder), os.O_CREATE|os.O_RDWR|syscall.O_NOFOLLOW, 0o600)
+	if errors.Is(err, syscall.ELOOP) {
+		return nil, fmt.Errorf("%s is a link. Nothing is written through a link: take it away", runningFile(folder))
+	}
 	if err != nil {
 		return nil, err
 	}
@@ -122,7 +127,7 @@ func claim(folder string) (release func(), err error) {
 		}
 		return nil, fmt.Errorf("the demo is running already, at %s. Stop it with ./run stop", where)
 	}
-	return func() { _ = f.Truncate(0); _ = f.Close() }, nil
+	return f, nil
 }
 
 func startOver(folder string) error {
@@ -139,13 +144,14 @@ func listenOn(address string) (net.Listener, error) {
 	return l, err
 }
 
-func announce(folder string, l net.Listener, out io.Writer, server *database.Server, tls bool) {
+func announce(held *os.File, l net.Listener, out io.Writer, server *database.Server, tls bool) {
 	scheme := "http"
 	if tls {
 		scheme = "https"
 	}
 	address := scheme + "://" + l.Addr().String()
-	_ = os.WriteFile(filepath.Join(folder, "running"), []byte(strconv.Itoa(os.Getpid())+"\n"+address+"\n"), 0o600)
+	_ = held.Truncate(0)
+	_, _ = held.WriteAt([]byte(strconv.Itoa(os.Getpid())+"\n"+address+"\n"), 0)
 	_, _ = fmt.Fprintf(out, "\nSedum, with the made-up nursery Quarrywell, serves on\n\n    %s\n\nSign in as\n", address)
 	for _, p := range demo.People() {
 		_, _ = fmt.Fprintf(out, "    %-6s %-20s %s, %s\n", p.SignIn, p.Password, p.Name, strings.ReplaceAll(string(p.Role), "-", " "))
@@ -166,10 +172,8 @@ func runStop(_ []string, _ io.Reader, out, errs io.Writer) int {
 	if err != nil {
 		return failed(errs, err)
 	}
-	text, err := os.ReadFile(filepath.Join(folder, "running"))
-	first, _, _ := strings.Cut(string(text), "\n")
-	pid, numberErr := strconv.Atoi(first)
-	if err != nil || numberErr != nil || syscall.Kill(pid, 0) != nil {
+	pid := runningIn(folder)
+	if pid == 0 {
 		_, _ = fmt.Fprintln(out, "No demo is running.")
 		return 0
 	}
@@ -177,13 +181,32 @@ func runStop(_ []string, _ io.Reader, out, errs io.Writer) int {
 		return failed(errs, err)
 	}
 	for range 400 {
-		if syscall.Kill(pid, 0) != nil {
+		if runningIn(folder) != pid {
 			_, _ = fmt.Fprintln(out, "Stopped.")
 			return 0
 		}
 		time.Sleep(100 * time.Millisecond)
 	}
 	return failed(errs, fmt.Errorf("process %d does not end", pid))
+}
+
+// runningIn is the process that runs the demo of a folder, 0 when none does. A number that was written there once may be somebody else's
+// process by now: it is ours when it holds the file open.
+func runningIn(folder string) int {
+	text, err := os.ReadFile(runningFile(folder))
+	first, _, _ := strings.Cut(string(text), "\n")
+	pid, numberErr := strconv.Atoi(first)
+	here, statErr := os.Stat(runningFile(folder))
+	if errors.Join(err, numberErr, statErr) != nil {
+		return 0
+	}
+	open, _ := filepath.Glob(fmt.Sprintf("/proc/%d/fd/*", pid))
+	for _, each := range open {
+		if info, err := os.Stat(each); err == nil && os.SameFile(info, here) {
+			return pid
+		}
+	}
+	return 0
 }
 
 // runWithDatabase runs a command beside a throwaway database, whose address it finds in the environment.

@@ -198,3 +198,28 @@ func childOf(t *testing.T, pid int) int {
 	t.Fatal("no database process")
 	return 0
 }
+
+// stop ends only what holds the folder: a number that was left there may be anybody's process by now; and nothing is written through a link.
+func TestStopEndsOnlyItsOwn(t *testing.T) {
+	home := openHome(t)
+	t.Setenv("SEDUM_HOME", home)
+	stranger := exec.Command("sleep", "60")
+	require.NoError(t, stranger.Start())
+	t.Cleanup(func() { _ = stranger.Process.Kill(); _ = stranger.Wait() })
+	require.NoError(t, os.WriteFile(runningFile(home), []byte(fmt.Sprintf("%d\nhttp://127.0.0.1:1\n", stranger.Process.Pid)), 0o600))
+	status, out, _ := shell("", "stop")
+	assert.Zero(t, status)
+	assert.Contains(t, out, "No demo is running.")
+	assert.NoError(t, stranger.Process.Signal(syscall.Signal(0)), "the stranger lives")
+
+	letter := filepath.Join(openHome(t), "letter.txt")
+	require.NoError(t, os.WriteFile(letter, []byte("dear"), 0o600))
+	require.NoError(t, os.Remove(runningFile(home)))
+	require.NoError(t, os.Symlink(letter, runningFile(home)))
+	status, _, errs := shell("", "demo", "--listen", "127.0.0.1:0")
+	assert.Equal(t, 1, status)
+	assert.Contains(t, errs, "Nothing is written through a link")
+	text, err := os.ReadFile(letter)
+	require.NoError(t, err)
+	assert.Equal(t, "dear", string(text))
+}

@@ -42,6 +42,12 @@ func TestHardKillsOfARestore(t *testing.T) {
 	out, err := exec.Command(program, "backup", "--dsn", dsn, file).CombinedOutput()
 	require.NoError(t, err, "%s", out)
 	rows := func() (all everything) {
+		// A statement goes on when who sent it is dead: its end is waited for.
+		require.Eventually(t, func() bool {
+			n := 0
+			err := d.SQL().QueryRow("SELECT COUNT(*) FROM information_schema.processlist WHERE user = 'sedum' AND command <> 'Sleep' AND id <> CONNECTION_ID()").Scan(&n)
+			return err == nil && n == 0
+		}, time.Minute, 20*time.Millisecond)
 		require.Eventually(t, func() bool { return k.Look(ctx, kernel.Who{}, all.read) == nil }, time.Minute, 50*time.Millisecond)
 		return all
 	}
