@@ -292,7 +292,7 @@ func TestStaleVersionShowsTheCurrentState(t *testing.T) {
 	assert.InDelta(t, 2, said.Current["version"], 0)
 	assert.Equal(t, "not-yet-judged", said.Current["state"])
 	status, _ = p.send("POST", "/api/v1/trees/"+tag+"/checks", look, "Idempotency-Key", "x")
-	assert.Equal(t, 409, status, "without a key nothing is created")
+	assert.Equal(t, 400, status, "without a key nothing is created")
 }
 
 // The document is what is served and committed, and the calculators answer as their cases say.

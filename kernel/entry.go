@@ -4,11 +4,16 @@ import (
 	"context"
 	"errors"
 	"io"
+	"maps"
 	"math"
 	"mime"
 	"net/http"
+	"net/url"
+	"slices"
 	"strconv"
+	"strings"
 	"time"
+	"unicode/utf8"
 
 	"github.com/danielgtaylor/huma/v2"
 
@@ -57,7 +62,10 @@ func (k *Kernel) admit(c huma.Context, next func(huma.Context)) {
 	e := &entry{key: c.Header(keyHeader), huma: c, tls: k.settings.TLS, gate: o.gate}
 	at := c.URL()
 	e.address = at.RequestURI()
-	err := k.admitted(c.Context(), o, e)
+	err := legible(at, c.Operation().Parameters)
+	if err == nil {
+		err = k.admitted(c.Context(), o, e)
+	}
 	if err == nil && o.May.Name == Anybody.Name { // a session tells it by itself
 		err = k.open(e)
 	}
@@ -91,6 +99,38 @@ func (k *Kernel) admitted(ctx context.Context, o Operation, e *entry) (err error
 	}
 	if e.who.Narrow && o.password {
 		return Said{Status: http.StatusForbidden, Code: "by-password"}
+	}
+	return nil
+}
+
+// legible tells whether what an address holds is text, asks for nothing that there is not, and no number in it is none.
+func legible(at url.URL, params []*huma.Param) error {
+	numbers := map[string]bool{"units": false, "language": false} // of every operation
+	for _, p := range params {
+		if p.In == "query" {
+			numbers[p.Name] = p.Schema != nil && p.Schema.Type == huma.TypeNumber
+		}
+	}
+	if !utf8.ValidString(at.Path) {
+		return fault.List{{Field: "path", Code: fault.NotText}}
+	}
+	query, err := url.ParseQuery(at.RawQuery)
+	if err != nil {
+		return fault.List{{Field: "query", Code: fault.NotText}}
+	}
+	for _, name := range slices.Sorted(maps.Keys(query)) {
+		for _, value := range query[name] {
+			number, known := numbers[name]
+			_, err := parseFinite(value)
+			switch {
+			case !utf8.ValidString(name + value):
+				return fault.List{{Field: strings.ToValidUTF8(name, "?"), Code: fault.NotText}}
+			case !known:
+				return fault.List{{Field: name, Code: fault.UnknownField, Limit: name}}
+			case number && value != "" && err != nil:
+				return fault.List{{Field: name, Code: fault.WrongType, Limit: "number"}}
+			}
+		}
 	}
 	return nil
 }
@@ -137,14 +177,16 @@ func (k *Kernel) open(e *entry) error {
 // body reads what came, up to the operation's limit.
 func (e *entry) body(o Operation) ([]byte, error) {
 	limit := o.limit
-	if limit == 0 {
+	switch {
+	case limit != 0:
+	case o.May.Name == Anybody.Name:
+		limit = strangersLimit
+	default:
 		limit = usualLimit
 	}
 	if len(o.types) == 0 {
-		if given := e.huma.Header("Content-Type"); given != "" {
-			if is, _, err := mime.ParseMediaType(given); err != nil || is != jsonType {
-				return nil, Said{Status: http.StatusUnsupportedMediaType, Code: "content-type"}
-			}
+		if is, _, err := mime.ParseMediaType(e.huma.Header("Content-Type")); err != nil || is != jsonType {
+			return nil, Said{Status: http.StatusUnsupportedMediaType, Code: "content-type"}
 		}
 	}
 	_ = e.huma.SetReadDeadline(time.Now().Add(bodyPatience))

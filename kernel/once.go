@@ -5,6 +5,8 @@ import (
 	"encoding/hex"
 	"encoding/json"
 	"errors"
+	"net/http"
+	"strings"
 	"time"
 )
 
@@ -27,8 +29,8 @@ const leastKey, mostKey = 8, 64
 // with it waits until this one has ended. The same key with another request is refused.
 func once[R any](tx *Tx, operation, key, digest string, do func() (R, error)) (R, error) {
 	var out R
-	if len(key) < leastKey || len(key) > mostKey {
-		return out, Refused{Code: "idempotency-key", Field: "idempotency_key"}
+	if len(key) < leastKey || len(key) > mostKey || strings.ContainsFunc(key, func(r rune) bool { return r < '!' || r > '~' }) {
+		return out, Said{Status: http.StatusBadRequest, Code: "idempotency-key", Field: "idempotency_key"}
 	}
 	mine := onceRecord{IdempotencyKey: key, PersonID: tx.Who.ID, Operation: operation, Digest: digest, Outcome: "null", At: tx.Now}
 	err := Add(tx, &mine)

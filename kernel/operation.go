@@ -58,10 +58,12 @@ func (o Operation) Through(g *Gate) Operation { o.gate = g; return o }
 func (o Operation) Limit(bytes int64) Operation { o.limit = bytes; return o }
 
 const (
-	base         = "/api/v1"
-	usualLimit   = 1 << 20
-	jsonType     = "application/json"
-	anyBytesType = "application/octet-stream"
+	base       = "/api/v1"
+	usualLimit = 1 << 20
+	// strangersLimit is for a body of who has not signed in.
+	strangersLimit = 4 << 10
+	jsonType       = "application/json"
+	anyBytesType   = "application/octet-stream"
 )
 
 // None is for an operation without parameters, a body that is an empty object, or an answer that says nothing.

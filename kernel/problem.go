@@ -27,10 +27,14 @@ type FieldError struct {
 	Code    string `json:"code"`
 }
 
+// longestField bounds a name that a caller made up.
+const longestField = 200
+
 // FieldErrors says faults in a caller's words.
 func FieldErrors(s words.Speaker, faults fault.List) []FieldError {
 	out := []FieldError{}
-	for _, f := range faults {
+	for _, f := range faults[:min(len(faults), fault.Most)] {
+		f.Field = shortened(f.Field, longestField)
 		out = append(out, FieldError{f.Field, s.Fault(f), string(f.Code)})
 	}
 	return out
@@ -90,6 +94,13 @@ func problemOf(ctx context.Context, err error) *Problem {
 		if p.Errors = FieldErrors(s, faults); len(faults) > 0 {
 			p.Detail = p.Errors[0].Message
 		}
+		return p
+	}
+	if faults, ok := refusedValue(err); ok {
+		slog.WarnContext(ctx, "the database could not keep a value", "error", err)
+		p := newProblem(s, http.StatusUnprocessableEntity, "invalid", nil)
+		p.Errors = FieldErrors(s, faults)
+		p.Detail = p.Errors[0].Message
 		return p
 	}
 	switch {

@@ -4,6 +4,7 @@ import (
 	"context"
 	"crypto/rand"
 	"encoding/base32"
+	"fmt"
 	"strings"
 	"time"
 
@@ -175,6 +176,9 @@ func (tx *Tx) Next(counter string, n int) (int, error) {
 // clockSlack is how far ahead of ours another clock may be.
 const clockSlack = 5 * time.Minute
 
+// earliestYear is before anything that a yard could tell of; the database's calendar ends long before.
+const earliestYear = 1900
+
 // Moment reads a time that is given as RFC 3339 and lies in the past; "" is nil. What is wrong is added to the list.
 func (tx *Tx) Moment(l *fault.List, field, text string) *time.Time {
 	if text == "" {
@@ -184,6 +188,9 @@ func (tx *Tx) Moment(l *fault.List, field, text string) *time.Time {
 	switch {
 	case err != nil:
 		l.Add(field, fault.WrongType, "date and time")
+		return nil
+	case t.Year() < earliestYear:
+		l.Add(field, fault.AtLeast, fmt.Sprintf("%d-01-01", earliestYear))
 		return nil
 	case t.After(tx.Now.Add(clockSlack)):
 		l.Add(field, fault.AtMost, tx.Now.Format("2006-01-02 15:04"))
@@ -198,6 +205,8 @@ func Date(l *fault.List, field, text string) time.Time {
 	t, err := time.Parse(time.DateOnly, text)
 	if err != nil {
 		l.Add(field, fault.WrongType, "date")
+	} else if t.Year() < earliestYear {
+		l.Add(field, fault.AtLeast, fmt.Sprintf("%d-01-01", earliestYear))
 	}
 	return t
 }

@@ -3,6 +3,7 @@ package photos
 import (
 	"bytes"
 	"image"
+	"image/color"
 	"image/jpeg"
 	_ "image/png" // tablets also give PNG
 	"net/http"
@@ -13,7 +14,10 @@ import (
 )
 
 const (
+	// What a photograph may have before it is decoded: on a side, in all, and as pixels in memory (some have eight bytes each).
+	mostSide         = 12_000
 	mostPixels       = 60_000_000
+	mostMemory       = 256 << 20
 	pictureSide      = 1600
 	thumbnailSide    = 320
 	pictureQuality   = 82
@@ -32,7 +36,8 @@ func develop(file []byte) (Photo, error) {
 	if err != nil {
 		return Photo{}, noPicture
 	}
-	if size.Width < 1 || size.Height < 1 || size.Width*size.Height > mostPixels {
+	if size.Width < 1 || size.Height < 1 || size.Width > mostSide || size.Height > mostSide || size.Width*size.Height > mostPixels ||
+		size.Width*size.Height*bytesEach(size.ColorModel, file) > mostMemory {
 		return Photo{}, kernel.Refused{Code: "photo-size", Field: "file"}
 	}
 	full, _, err := image.Decode(bytes.NewReader(file))
@@ -48,6 +53,18 @@ func develop(file []byte) (Photo, error) {
 	return out, err
 }
 
+// bytesEach is what a pixel takes while it is decoded. A JPEG that comes in passes is held as its coefficients until the last.
+func bytesEach(m color.Model, file []byte) int {
+	inPasses := bytes.HasPrefix(file, []byte{0xff, 0xd8}) && bytes.Contains(file, []byte{0xff, 0xc2, 0x00})
+	switch {
+	case inPasses:
+		return 16
+	case m == color.RGBA64Model || m == color.NRGBA64Model:
+		return 8
+	}
+	return 4
+}
+
 func asJPEG(picture image.Image, quality int) ([]byte, error) {
 	var into bytes.Buffer
 	err := jpeg.Encode(&into, picture, &jpeg.Options{Quality: quality})
@@ -59,6 +76,12 @@ func within(picture image.Image, side int) *image.RGBA {
 	wide, high := picture.Bounds().Dx(), picture.Bounds().Dy()
 	if longest := max(wide, high); longest > side {
 		wide, high = max(1, wide*side/longest), max(1, high*side/longest)
+	}
+	// Halved as often as it goes first: to scale from far costs memory by the longest side.
+	for from := picture.Bounds(); from.Dx() > 2*wide && from.Dy() > 2*high; from = picture.Bounds() {
+		half := image.NewRGBA(image.Rect(0, 0, from.Dx()/2, from.Dy()/2))
+		draw.ApproxBiLinear.Scale(half, half.Bounds(), picture, from, draw.Src, nil)
+		picture = half
 	}
 	out := image.NewRGBA(image.Rect(0, 0, wide, high))
 	draw.CatmullRom.Scale(out, out.Bounds(), picture, picture.Bounds(), draw.Src, nil)

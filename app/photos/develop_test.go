@@ -2,10 +2,13 @@ package photos
 
 import (
 	"bytes"
+	"encoding/binary"
+	"hash/crc32"
 	"image"
 	"image/color"
 	"image/jpeg"
 	"image/png"
+	"runtime"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -126,5 +129,59 @@ func TestWhatIsNoPhotograph(t *testing.T) {
 		broken[cut] = 0xEE
 		_, _ = develop(broken)
 		assert.NotPanics(t, func() { _ = orientation(broken[:cut]) })
+	}
+}
+
+// head is a PNG of which only the size is there.
+func head(wide, high uint32, depth, kind byte) []byte {
+	ihdr := append([]byte("IHDR"), binary.BigEndian.AppendUint32(binary.BigEndian.AppendUint32(nil, wide), high)...)
+	ihdr = append(ihdr, depth, kind, 0, 0, 0)
+	out := append([]byte("\x89PNG\r\n\x1a\n\x00\x00\x00\x0d"), ihdr...)
+	return binary.BigEndian.AppendUint32(out, crc32.ChecksumIEEE(ihdr))
+}
+
+// A small file may be a picture that fills a machine: it is turned away by its size, before it is decoded.
+func TestAPictureThatFillsAMachineIsTurnedAway(t *testing.T) {
+	size, kind := kernel.Refused{Code: "photo-size", Field: "file"}, kernel.Refused{Code: "photo-kind", Field: "file"}
+	for name, c := range map[string]struct {
+		file []byte
+		err  error
+	}{
+		"a side too long":                {head(12_001, 1, 8, 2), size},
+		"a line":                         {head(1, 60_000_000, 1, 0), size},
+		"too many pixels":                {head(12_000, 5_001, 1, 0), size},
+		"sixteen bits a colour":          {head(12_000, 4_000, 16, 2), size},
+		"sixteen bits with transparency": {head(12_000, 4_000, 16, 6), size},
+		"none":                           {head(0, 5, 8, 2), kind},
+		"as large as may be, and broken": {head(12_000, 5_000, 1, 0), kind},
+	} {
+		_, err := develop(c.file)
+		assert.Equal(t, c.err, err, name)
+	}
+	inPasses := asFile(t, quarters(40, 40))
+	at := bytes.Index(inPasses, []byte{0xff, 0xc0})
+	inPasses[at+1] = 0xc2
+	binary.BigEndian.PutUint16(inPasses[at+5:], 6_000)
+	binary.BigEndian.PutUint16(inPasses[at+7:], 6_000)
+	_, err := develop(inPasses)
+	assert.Equal(t, size, err, "a JPEG in passes is held whole as its coefficients")
+}
+
+// Sixteen bits and one bit are pictures too; the largest takes no more than it must.
+func TestTheLargestPictureIsBoundedInMemory(t *testing.T) {
+	for name, img := range map[string]image.Image{
+		"sixteen bits": image.NewNRGBA64(image.Rect(0, 0, 1700, 900)), "grey in sixteen": image.NewGray16(image.Rect(0, 0, 900, 1700)),
+		"one bit": image.NewPaletted(image.Rect(0, 0, 12_000, 5_000), color.Palette{color.Black, color.White}),
+	} {
+		var file bytes.Buffer
+		require.NoError(t, png.Encode(&file, img))
+		runtime.GC()
+		var before, after runtime.MemStats
+		runtime.ReadMemStats(&before)
+		p, err := develop(file.Bytes())
+		runtime.ReadMemStats(&after)
+		require.NoError(t, err, name)
+		assert.Equal(t, 1600, max(p.Width, p.Height), name)
+		assert.Less(t, after.TotalAlloc-before.TotalAlloc, uint64(600<<20), "%s: %d bytes of file", name, file.Len())
 	}
 }

@@ -22,7 +22,10 @@ func Decode[T any](raw []byte) (T, error) {
 	decoder := json.NewDecoder(bytes.NewReader(raw))
 	decoder.UseNumber()
 	r := reader{tokens: decoder}
-	if err := r.value(reflect.ValueOf(&in).Elem(), ""); err != nil {
+	switch err := r.value(reflect.ValueOf(&in).Elem(), ""); {
+	case errors.Is(err, errEnough):
+		return in, r.faults.Err()
+	case err != nil:
 		return in, ErrBrokenJSON
 	}
 	if _, err := decoder.Token(); !errors.Is(err, io.EOF) {
@@ -48,12 +51,21 @@ type reader struct {
 	unread []string
 }
 
+// errEnough ends the reading: who hears of so many faults mends those first.
+var errEnough = errors.New("calc: there are faults enough")
+
+// mostItems is more than any list of ours holds.
+const mostItems = 20_000
+
 func (r *reader) refuse(at string, code fault.Code, limit any) {
 	r.faults.Add(at, code, limit)
 	r.unread = append(r.unread, at)
 }
 
 func (r *reader) value(v reflect.Value, at string) error {
+	if len(r.faults) >= fault.Most {
+		return errEnough
+	}
 	token, err := r.tokens.Token()
 	if err != nil {
 		return err
@@ -162,8 +174,11 @@ func (r *reader) object(v reflect.Value, at string) error {
 		}
 		name, _ := token.(string)
 		i, known := fields.byName[name]
-		if !known {
-			r.refuse(under(at, name), fault.UnknownField, nil)
+		if !known || seen[i] {
+			r.refuse(under(at, name), map[bool]fault.Code{false: fault.UnknownField, true: fault.SaidTwice}[known], nil)
+			if len(r.faults) >= fault.Most {
+				return errEnough
+			}
 			if err := r.next(); err != nil {
 				return err
 			}
@@ -192,6 +207,9 @@ func (r *reader) entries(v reflect.Value, at string) error {
 			return err
 		}
 		name, _ := token.(string)
+		if v.MapIndex(reflect.ValueOf(name).Convert(v.Type().Key())).IsValid() {
+			r.refuse(under(at, name), fault.SaidTwice, nil)
+		}
 		each := reflect.New(v.Type().Elem()).Elem()
 		if err := r.value(each, under(at, name)); err != nil {
 			return err
@@ -207,6 +225,10 @@ func (r *reader) list(v reflect.Value, at string) error {
 		v.Set(reflect.MakeSlice(v.Type(), 0, 4))
 	}
 	for ; r.tokens.More(); count++ {
+		if count == mostItems {
+			r.refuse(at, fault.TooMany, mostItems)
+			return errEnough
+		}
 		each := reflect.New(v.Type().Elem()).Elem()
 		if err := r.value(each, under(at, strconv.Itoa(count))); err != nil {
 			return err

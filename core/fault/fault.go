@@ -15,7 +15,7 @@ type Code string
 
 // All lists them.
 func (Code) All() []Code {
-	return []Code{Required, UnknownField, WrongType, NotWhole, NotAChoice, MustExceed, AtLeast, AtMost, MustBeUnder, TooFew, TooMany, TooLong, TooShort, TooCommon, NotAPIN, CommonPIN, WrongPassword, SamePassword, NotRising, Falls, DeeperThan, NothingLeft, TooWide, GreaterThan, BelowMinimum, BothOrNeither, NoSum, TooLarge, BadCheck, Formula, UnknownKind, LiesBefore, LoosenedFirm}
+	return []Code{Required, UnknownField, WrongType, NotWhole, NotAChoice, MustExceed, AtLeast, AtMost, MustBeUnder, TooFew, TooMany, TooLong, TooShort, TooCommon, NotAPIN, CommonPIN, CannotBeKept, NotText, SaidTwice, WrongPassword, SamePassword, NotRising, Falls, DeeperThan, NothingLeft, TooWide, GreaterThan, BelowMinimum, BothOrNeither, NoSum, TooLarge, BadCheck, Formula, UnknownKind, LiesBefore, LoosenedFirm}
 }
 
 // The codes. Each has a sentence in every language of package words.
@@ -38,6 +38,9 @@ const (
 	CommonPIN     Code = "common_pin"
 	WrongPassword Code = "wrong_password"
 	SamePassword  Code = "same_password"
+	CannotBeKept  Code = "cannot_be_kept"
+	NotText       Code = "not_text"
+	SaidTwice     Code = "said_twice"
 	NotRising     Code = "not_rising"
 	Falls         Code = "falls"
 	DeeperThan    Code = "deeper_than_ball"
@@ -70,6 +73,9 @@ func (f Fault) Error() string {
 	}
 	return fmt.Sprintf("%s: %s %v", f.Field, f.Code, f.Limit)
 }
+
+// Most is how many faults are told at once.
+const Most = 50
 
 // List is everything wrong with an input; never empty when returned as an error.
 type List []Fault

@@ -9,6 +9,7 @@ package rules
 
 import (
 	"maps"
+	"math"
 	"sort"
 	"strings"
 
@@ -70,6 +71,9 @@ func (h House) With(k Key, value float64) (House, error) {
 		return h, fault.List{{Field: "key", Code: fault.UnknownField, Limit: string(k)}}
 	}
 	var l fault.List
+	if math.IsNaN(value) || math.IsInf(value, 0) {
+		return h, fault.List{{Field: "value", Code: fault.WrongType, Limit: "number"}}
+	}
 	if value < r.Low {
 		l.Add("value", fault.AtLeast, r.Low)
 	}
