@@ -51,7 +51,11 @@ type Settings struct {
 	Zone  *time.Location
 	TLS   bool
 	Demo  []people.DemoSignIn
-	Pages http.Handler
+	// Hosts are the names that the program answers for; none is any.
+	Hosts []string
+	// HSTSSubdomains holds browsers to HTTPS for names under ours too.
+	HSTSSubdomains bool
+	Pages          http.Handler
 	Outside
 }
 
@@ -64,7 +68,7 @@ func New(d *kernel.Database, s Settings) *kernel.Kernel {
 	if s.Station != nil {
 		clocks.Station, station = s.Station, s.Station
 	}
-	k = kernel.Gather(d, kernel.Settings{Clock: s.Clock, Zone: s.Zone, TLS: s.TLS, Pages: s.Pages, Admit: book.Admit, House: book.House},
+	k = kernel.Gather(d, kernel.Settings{Clock: s.Clock, Zone: s.Zone, TLS: s.TLS, Hosts: s.Hosts, HSTSSubdomains: s.HSTSSubdomains, Pages: s.Pages, Admit: book.Admit, House: book.House},
 		func(sessions *kernel.Sessions) []kernel.Capability {
 			return []kernel.Capability{
 				people.Capability(people.Settings{Sessions: sessions, Demo: s.Demo, Permissions: func(r roles.Role) []string { return k.Permissions(r) }}),

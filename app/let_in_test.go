@@ -1,7 +1,15 @@
 package app_test
 
 import (
+	"context"
 	"fmt"
+	"net/http/httptest"
+	"sedum/app"
+	"sedum/app/people"
+	"sedum/database/testdb"
+	"sedum/kernel"
+	"slices"
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -81,4 +89,38 @@ func TestTheYardsTabletOverHTTP(t *testing.T) {
 	p = h.as(t, "wren")
 	p.get("/api/v1/access", &access)
 	ok(p, "DELETE", "/api/v1/sessions/"+access.Sessions[0].ID, nil)
+}
+
+// The first manager of an empty house over HTTP, through the one connection, and the kinds that ship.
+func TestTheFirstManagerOverHTTP(t *testing.T) {
+	k := testdb.OpenWith(t, app.Settings{}, 1)
+	h := house{httptest.NewServer(k.Handler()), k}
+	t.Cleanup(h.Close)
+	code := ""
+	require.NoError(t, k.Do(context.Background(), kernel.Who{}, func(tx *kernel.Tx) (err error) {
+		code, err = people.FirstCode(tx)
+		return err
+	}))
+	p := h.nobody(t)
+	status, text := p.send("POST", "/api/v1/first-manager", map[string]any{"code": code, "name": "Tamsin Oake", "sign_in": "tamsin", "password": "quince ladder north teapot"})
+	require.Equal(t, 200, status, text)
+	status, text = p.send("POST", "/api/v1/kinds/starter", map[string]any{})
+	require.Equal(t, 200, status, text)
+	assert.Contains(t, text, `"added":30`)
+}
+
+// Nothing that touches who may come in goes without a line: every deed of people is declared with one.
+func TestWhatTouchesWhoMayComeInIsLogged(t *testing.T) {
+	h := open(t)
+	free := []string{"sign-out", "take-duty"} // who goes, and who is told of the yard's alarms
+	for _, o := range h.kernel.Operations() {
+		touches := strings.HasPrefix(o.Path, "/session") || strings.HasPrefix(o.Path, "/people") || strings.HasPrefix(o.Path, "/devices") || o.Path == "/first-manager" || o.ID == "change-rule"
+		if touches && o.Method != "GET" && !slices.Contains(free, o.ID) {
+			assert.True(t, o.IsLogged(), o.ID)
+		}
+	}
+	p := h.as(t, "wren")
+	var log struct{ Lines []struct{ Operation string } }
+	p.get("/api/v1/security-log", &log)
+	assert.NotEmpty(t, log.Lines)
 }

@@ -83,6 +83,9 @@ func (r Restore) Do(ctx context.Context) (err error) {
 	if err := r.wait(ctx); err != nil {
 		return err
 	}
+	if err := r.carry(ctx); err != nil {
+		return err
+	}
 	if err := keep.last(ctx); err != nil {
 		return err
 	}

@@ -4,6 +4,7 @@ import (
 	"context"
 	"errors"
 	"fmt"
+	"slices"
 	"strings"
 	"time"
 
@@ -106,6 +107,17 @@ func (r Restore) wait(ctx context.Context) error {
 	return nil
 }
 
+// carry takes the lines of the security log along that were written since the backup: a restore makes nobody's doing undone there.
+func (r Restore) carry(ctx context.Context) error {
+	const columns = "seq, at, operation, outcome, person_id, about_id, address, left_out"
+	there, err := names(ctx, r.pool, r.present)
+	if err != nil || !slices.Contains(there, "security_log") {
+		return err
+	}
+	_, err = r.pool.ExecContext(ctx, "INSERT IGNORE INTO "+quoted(r.next)+".security_log ("+columns+") SELECT "+columns+" FROM "+quoted(r.present)+".security_log")
+	return err
+}
+
 // swap puts the new tables in place of the present ones: one statement, which the database does whole or not at all.
 func (r Restore) swap(ctx context.Context) error {
 	c, err := r.pool.Conn(ctx)
@@ -128,6 +140,11 @@ func (r Restore) swap(ctx context.Context) error {
 	for _, name := range next {
 		moves = append(moves, fmt.Sprintf("%s.%s TO %s.%[2]s", quoted(r.next), quoted(name), quoted(r.present)))
 	}
+	// From here it is not broken off: the server would go on with a statement whose sender hears that it was.
+	if err := ctx.Err(); err != nil {
+		return err
+	}
+	ctx = context.WithoutCancel(ctx)
 	for _, statement := range []string{
 		fmt.Sprintf("SET SESSION lock_wait_timeout = %d", swapPatience),
 		"CREATE DATABASE " + quoted(r.before),
@@ -138,5 +155,8 @@ func (r Restore) swap(ctx context.Context) error {
 		}
 	}
 	// It is done. What was there goes; what is left of it when this is cut short, the next restore takes away.
-	return r.clear(context.WithoutCancel(ctx))
+	if err := r.program.Deed(ctx, kernel.Tx{Now: time.Now().UTC()}, func(tx *kernel.Tx) error { return kernel.LogHouse(tx, "restore") }); err != nil {
+		return err
+	}
+	return r.clear(ctx)
 }

@@ -102,7 +102,7 @@ func (l *loader) people() error {
 }
 
 func (l *loader) catalogue() error {
-	list, err := kinds()
+	list, err := catalogue.Starter("house catalogue of the made-up nursery")
 	if err != nil {
 		return err
 	}

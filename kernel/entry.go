@@ -40,6 +40,7 @@ type entry struct {
 	huma    huma.Context
 	tls     bool
 	gate    *Gate
+	about   string
 }
 
 type entryKey struct{}
@@ -71,6 +72,10 @@ func (k *Kernel) admit(c huma.Context, next func(huma.Context)) {
 	}
 	if err == nil && o.Kept {
 		e.ago, err = waited(c.Header(enteredAgo))
+	}
+	if errors.Is(err, ErrNotAllowed) || (err != nil && o.logged) {
+		e.ctx = c.Context()
+		k.logRefusal(e.ctx, e, o, err)
 	}
 	if err != nil {
 		p := problemOf(c.Context(), err)
@@ -121,7 +126,7 @@ func legible(at url.URL, params []*huma.Param) error {
 	for _, name := range slices.Sorted(maps.Keys(query)) {
 		for _, value := range query[name] {
 			number, known := numbers[name]
-			_, err := parseFinite(value)
+			_, err := Finite(value)
 			switch {
 			case !utf8.ValidString(name + value):
 				return fault.List{{Field: strings.ToValidUTF8(name, "?"), Code: fault.NotText}}
@@ -142,7 +147,7 @@ func secondsIn(text, field string, most time.Duration) (time.Duration, error) {
 	if text == "" {
 		return 0, nil
 	}
-	seconds, err := parseFinite(text)
+	seconds, err := Finite(text)
 	switch {
 	case err != nil:
 		return 0, fault.List{{Field: field, Code: fault.WrongType, Limit: "number of seconds"}}
@@ -154,7 +159,8 @@ func secondsIn(text, field string, most time.Duration) (time.Duration, error) {
 	return time.Duration(seconds * float64(time.Second)), nil
 }
 
-func parseFinite(text string) (float64, error) {
+// Finite reads a number that is one: neither NaN nor infinite.
+func Finite(text string) (float64, error) {
 	v, err := strconv.ParseFloat(text, 64)
 	if err == nil && (math.IsNaN(v) || math.IsInf(v, 0)) {
 		err = strconv.ErrRange

@@ -9,6 +9,7 @@ import (
 	"log/slog"
 	"net"
 	"net/http"
+	"slices"
 	"strings"
 	"time"
 
@@ -40,6 +41,10 @@ type Settings struct {
 	Zone *time.Location
 	// TLS says that it is served over HTTPS: cookies are marked Secure.
 	TLS bool
+	// HSTSSubdomains says that browsers stay on HTTPS for names under ours too.
+	HSTSSubdomains bool
+	// Hosts are the names that it answers for, without a port; none is any.
+	Hosts []string
 	// Pages serves what is not the API.
 	Pages http.Handler
 	// Admit finds who is calling.
@@ -56,6 +61,7 @@ type Kernel struct {
 	capabilities []Capability
 	api          huma.API
 	handler      http.Handler
+	refusals     refusals
 }
 
 // Gather builds the program over a database. The capabilities are made when the sessions are there.
@@ -188,6 +194,22 @@ func (k *Kernel) through(e *entry, how func(context.Context, Tx, func(*Tx) error
 	return how(e.ctx, tx, do)
 }
 
+// logging does a deed with its line in the security log: in the same transaction when it is done, in one of its own when it is refused.
+func (k *Kernel) logging(o Operation, e *entry, do func(*Tx) error) error {
+	if !o.logged {
+		return k.deed(e, do)
+	}
+	err := k.deed(e, func(tx *Tx) error {
+		if err := do(tx); err != nil {
+			return err
+		}
+		line := e.line(*tx, o, outcomeDone)
+		return Add(tx, &line)
+	})
+	k.logRefusal(e.ctx, e, o, err)
+	return err
+}
+
 func (k *Kernel) engine() *gin.Engine {
 	gin.SetMode(gin.ReleaseMode)
 	engine := gin.New()
@@ -198,7 +220,13 @@ func (k *Kernel) engine() *gin.Engine {
 		}
 	}
 	engine.NoRoute(say(http.StatusNotFound, "missing"))
-	engine.NoMethod(say(http.StatusMethodNotAllowed, "method"))
+	engine.NoMethod(func(c *gin.Context) { // the engine has said which methods there are
+		if c.Request.Method == http.MethodOptions {
+			c.Status(http.StatusNoContent)
+			return
+		}
+		say(http.StatusMethodNotAllowed, "method")(c)
+	})
 	engine.Use(gin.CustomRecoveryWithWriter(nil, func(c *gin.Context, cause any) {
 		slog.ErrorContext(c.Request.Context(), "a request panicked", "cause", cause, "path", c.FullPath())
 		say(http.StatusInternalServerError, "internal")(c)
@@ -224,20 +252,36 @@ func (k *Kernel) outside(next http.Handler) http.Handler {
 		h.Set("X-Frame-Options", "DENY")
 		h.Set("Cross-Origin-Opener-Policy", "same-origin")
 		h.Set("Permissions-Policy", "geolocation=(), microphone=(), camera=(self)")
+		h.Set("Content-Security-Policy", "default-src 'none'; frame-ancestors 'none'") // a page says its own
 		if k.settings.TLS {
-			h.Set("Strict-Transport-Security", "max-age=31536000")
+			h.Set("Strict-Transport-Security", "max-age=31536000"+map[bool]string{true: "; includeSubDomains"}[k.settings.HSTSSubdomains])
+		}
+		if !k.answersFor(r) {
+			writeProblem(w, newProblem(speaker(ctx), http.StatusMisdirectedRequest, "host", nil))
+			return
 		}
 		if !strings.HasPrefix(r.URL.Path, "/api/") {
 			limited.ServeHTTP(w, r.WithContext(ctx))
 			return
 		}
 		h.Set("Cache-Control", "no-store")
-		h.Set("Content-Security-Policy", "default-src 'none'; frame-ancestors 'none'")
 		seen := &statusWriter{ResponseWriter: w, status: http.StatusOK}
-		limited.ServeHTTP(seen, r.WithContext(ctx))
+		r = r.WithContext(ctx)
+		if r.Method == http.MethodHead { // as GET; the server keeps the body back
+			r.Method = http.MethodGet
+		}
+		limited.ServeHTTP(seen, r)
 		// The path without its values: tags and names stay out of the log.
 		slog.DebugContext(ctx, "request", "method", r.Method, "status", seen.status, "ms", time.Since(began).Milliseconds())
 	})
+}
+
+// answersFor tells whether a request names a host that is ours. Whether the house is well may be asked by any.
+func (k *Kernel) answersFor(r *http.Request) bool {
+	if len(k.settings.Hosts) == 0 || r.URL.Path == "/healthz" || r.URL.Path == "/readyz" {
+		return true
+	}
+	return slices.Contains(k.settings.Hosts, strings.ToLower(strings.Trim(host(r.Host), "[]")))
 }
 
 // largest is the greatest body that any operation takes.

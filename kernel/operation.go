@@ -28,6 +28,7 @@ type Operation struct {
 	limit    int64
 	early    bool
 	password bool
+	logged   bool
 	gate     *Gate
 	keyed    bool
 	types    []string
@@ -111,7 +112,7 @@ func Deed[P, B, R, O any](id, method, path string, may Permission, do func(*Tx, 
 			if err != nil {
 				return out, err
 			}
-			err = k.deed(e, func(tx *Tx) error {
+			err = k.logging(o, e, func(tx *Tx) error {
 				r, err := under(o, e, tx, raw, func() (R, error) { return do(tx, in, body) })
 				if err != nil {
 					return err
@@ -149,7 +150,7 @@ func Upload[P, R, O any](id, path string, may Permission, do func(*Tx, P, []byte
 func Remove[P any](id, path string, may Permission, do func(*Tx, P) error) Operation {
 	return Operation{ID: id, Method: http.MethodDelete, Path: path, May: may, perform: func(tx *Tx, in, _ any) (any, error) { return nil, do(tx, paramsOf[P](in)) }, register: func(k *Kernel, o Operation) {
 		register(k, o, o.document(), func(ctx context.Context, in *P) (*struct{}, error) {
-			if err := k.deed(entryOf(ctx), func(tx *Tx) error { return do(tx, *in) }); err != nil {
+			if err := k.logging(o, entryOf(ctx), func(tx *Tx) error { return do(tx, *in) }); err != nil {
 				return nil, problemOf(ctx, err)
 			}
 			return nil, nil

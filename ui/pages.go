@@ -20,7 +20,8 @@ func Pages() http.Handler {
 	files := http.FileServerFS(built)
 	return gzhttp.GzipHandler(http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
 		if r.Method != http.MethodGet && r.Method != http.MethodHead {
-			w.WriteHeader(http.StatusMethodNotAllowed)
+			w.Header().Set("Allow", "GET, HEAD, OPTIONS")
+			w.WriteHeader(map[bool]int{true: http.StatusNoContent, false: http.StatusMethodNotAllowed}[r.Method == http.MethodOptions])
 			return
 		}
 		name := strings.TrimPrefix(path.Clean(r.URL.Path), "/")
@@ -35,7 +36,8 @@ func Pages() http.Handler {
 				files.ServeHTTP(w, r)
 				return
 			}
-			if strings.HasPrefix(name, "assets/") {
+			// A place in the page has no dot: what has one is a file that is not there, or one that somebody tries.
+			if strings.HasPrefix(name, "assets/") || strings.Contains(name, ".") {
 				http.NotFound(w, r)
 				return
 			}

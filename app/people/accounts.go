@@ -2,8 +2,6 @@ package people
 
 import (
 	"cmp"
-	"crypto/rand"
-	"encoding/base32"
 	"errors"
 	"slices"
 	"strings"
@@ -78,6 +76,7 @@ func addPerson(tx *kernel.Tx, _ kernel.None, n NewPerson) (OneTime, error) {
 	if err := l.Err(); err != nil {
 		return OneTime{}, err
 	}
+	tx.About(p.ID)
 	word := oneTime(tx, &p)
 	err := kernel.Add(tx, &p)
 	if errors.Is(err, kernel.ErrTwice) {
@@ -86,12 +85,9 @@ func addPerson(tx *kernel.Tx, _ kernel.None, n NewPerson) (OneTime, error) {
 	return word, err
 }
 
-// oneTime makes a password that nobody guesses and that can be read out over a counter, and ends every session of its person.
+// oneTime makes a person a password for one time, and ends every session of theirs.
 func oneTime(tx *kernel.Tx, p *Person) OneTime {
-	raw := make([]byte, 10)
-	_, _ = rand.Read(raw)
-	text := strings.ToLower(base32.StdEncoding.EncodeToString(raw))
-	word := strings.Join([]string{text[:4], text[4:8], text[8:12], text[12:]}, "-")
+	word := Readable()
 	until := tx.Now.Add(oneTimeFor)
 	p.PasswordHash, p.OneTimeUntil, p.SessionEpoch = HashPassword(word), &until, p.SessionEpoch+1
 	return OneTime{p.Name, p.SignIn, word, until}
@@ -217,6 +213,19 @@ func SetPassword(tx *kernel.Tx, name, password string) error {
 	if err := checkPassword("password", password, p.Name, p.SignIn).Err(); err != nil {
 		return err
 	}
+	return p.take(tx, password)
+}
+
+// SetDemoPassword is SetPassword for one that the demo tells everybody who sits at its machine.
+func SetDemoPassword(tx *kernel.Tx, name, password string) error {
+	p, err := BySignIn(tx, name)
+	if err != nil {
+		return err
+	}
+	return p.take(tx, password)
+}
+
+func (p Person) take(tx *kernel.Tx, password string) error {
 	return kernel.ChangeOne[Person](tx, map[string]any{"password_hash": HashPassword(password), "one_time_until": nil, "session_epoch": p.SessionEpoch + 1,
 		"version": p.Version + 1}, "id = ?", p.ID)
 }

@@ -70,35 +70,37 @@ func Capability(s Settings) kernel.Capability {
 	slow := kernel.NewGate(runtime.NumCPU()/2, waitingEach)
 	return kernel.Capability{Name: "people", Tables: kernel.Folder(tables), Operations: []kernel.Operation{
 		kernel.Read("welcome", "/welcome", kernel.Anybody, s.welcome),
-		kernel.Deed("sign-in", "POST", "/session", kernel.Anybody, s.signIn, kernel.Same).Unkeyed().Through(slow),
-		kernel.Deed("sign-in-by-pin", "POST", "/session/pin", kernel.Anybody, s.signInByPIN, kernel.Same).Unkeyed().Through(slow),
+		kernel.Deed("sign-in", "POST", "/session", kernel.Anybody, s.signIn, kernel.Same).Unkeyed().Through(slow).Logged(),
+		kernel.Deed("sign-in-by-pin", "POST", "/session/pin", kernel.Anybody, s.signInByPIN, kernel.Same).Unkeyed().Through(slow).Logged(),
+		kernel.Deed("make-first-manager", "POST", "/first-manager", kernel.Anybody, s.makeFirstManager, kernel.Same).Unkeyed().Through(slow).Logged(),
 		kernel.Read("who-am-i", "/session", kernel.SignedIn, func(tx *kernel.Tx, _ kernel.None) (Signed, error) {
 			return s.signed(tx, tx.Who), nil
 		}).Early(),
 		kernel.Remove("sign-out", "/session", kernel.SignedIn, func(tx *kernel.Tx, _ kernel.None) error { return s.Sessions.End(tx) }).Early(),
-		kernel.Remove("sign-out-everywhere", "/sessions", kernel.SignedIn, s.signOutEverywhere).Early(),
-		kernel.Deed("change-password", "PUT", "/session/password", kernel.SignedIn, s.changePassword, kernel.Same).Early().ByPassword().Through(slow).Makes("who-am-i"),
+		kernel.Remove("sign-out-everywhere", "/sessions", kernel.SignedIn, s.signOutEverywhere).Early().Logged(),
+		kernel.Deed("change-password", "PUT", "/session/password", kernel.SignedIn, s.changePassword, kernel.Same).Early().ByPassword().Through(slow).Makes("who-am-i").Logged(),
 		kernel.Read("see-access", "/access", kernel.SignedIn, s.seeAccess).ByPassword(),
 		kernel.Deed("give-pin", "PUT", "/session/pin", kernel.SignedIn, givePIN, func(tx *kernel.Tx, n, _ kernel.None) (Access, error) {
 			return s.seeAccess(tx, n)
-		}).ByPassword().Through(slow).Makes("see-access"),
-		kernel.Remove("take-back-pin", "/session/pin", kernel.SignedIn, takeBackPIN).ByPassword().Makes("see-access"),
-		kernel.Remove("end-session", "/sessions/{id}", kernel.SignedIn, endSession).ByPassword().Makes("see-access"),
+		}).ByPassword().Through(slow).Makes("see-access").Logged(),
+		kernel.Remove("take-back-pin", "/session/pin", kernel.SignedIn, takeBackPIN).ByPassword().Makes("see-access").Logged(),
+		kernel.Remove("end-session", "/sessions/{id}", kernel.SignedIn, endSession).ByPassword().Makes("see-access").Logged(),
 
 		kernel.Read("list-people", "/people", KeepPeople, listPeople),
-		kernel.Deed("add-person", "POST", "/people", KeepPeople, addPerson, kernel.Same).Unkeyed().Makes("list-people"),
+		kernel.Deed("add-person", "POST", "/people", KeepPeople, addPerson, kernel.Same).Unkeyed().Makes("list-people").Logged(),
 		kernel.Deed("change-person", "PUT", "/people/{id}", KeepPeople, changePerson, func(tx *kernel.Tx, _ kernel.ByID, n kernel.None) (Accounts, error) {
 			return listPeople(tx, n)
-		}).Makes("list-people", "who-am-i"),
+		}).Makes("list-people", "who-am-i").Logged(),
 		kernel.Deed("make-one-time-password", "POST", "/people/{id}/password", KeepPeople, giveOneTime, func(_ *kernel.Tx, _ kernel.ByID, o OneTime) (OneTime, error) {
 			return o, nil
-		}).Unkeyed().Makes("list-people"),
-		kernel.Remove("end-sessions-of", "/people/{id}/sessions", KeepPeople, endSessionsOf).Makes("see-access"),
+		}).Unkeyed().Makes("list-people").Logged(),
+		kernel.Remove("end-sessions-of", "/people/{id}/sessions", KeepPeople, endSessionsOf).Makes("see-access").Logged(),
+		kernel.Read("see-security-log", "/security-log", KeepPeople, securityLog).ByPassword(),
 		kernel.Read("list-devices", "/devices", KeepPeople, listDevices),
 		kernel.Deed("share-device", "POST", "/devices", KeepPeople, shareDevice, func(tx *kernel.Tx, n, _ kernel.None) (Devices, error) {
 			return listDevices(tx, n)
-		}).Unkeyed().Makes("list-devices"),
-		kernel.Remove("end-device", "/devices/{id}", KeepPeople, s.endDevice).Makes("list-devices"),
+		}).Unkeyed().Makes("list-devices").Logged(),
+		kernel.Remove("end-device", "/devices/{id}", KeepPeople, s.endDevice).Makes("list-devices").Logged(),
 		kernel.Deed("take-duty", "PUT", "/duty", KeepClock, takeDuty, showDuty).Makes("see-clock", "who-is-on-duty"),
 		kernel.Read("who-is-on-duty", "/duty", kernel.SignedIn, func(tx *kernel.Tx, p kernel.None) (Duty, error) { return showDuty(tx, p, p) }),
 	}, Jobs: []kernel.Job{{ID: "forget-devices", Every: 24 * time.Hour, Due: kernel.Always, Each: forgetDevices}}}
@@ -109,11 +111,17 @@ type Welcome struct {
 	Demo []DemoSignIn `json:"demo"`
 	// Shared is the yard's tablet that asks; null on any other device.
 	Shared *Shared `json:"shared"`
+	// First says that there is no manager yet: the first one is made by the code on the server's console.
+	First bool `json:"first"`
 }
 
 func (s Settings) welcome(tx *kernel.Tx, _ kernel.None) (Welcome, error) {
 	shared, err := offered(tx)
-	return Welcome{s.Demo, shared}, err
+	if err != nil {
+		return Welcome{}, err
+	}
+	first, err := nobodyYet(tx)
+	return Welcome{s.Demo, shared, first}, err
 }
 
 // waitingEach is how many of one address may wait for their password to be looked at.

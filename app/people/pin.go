@@ -106,6 +106,7 @@ type PINSignIn struct {
 
 // signInByPIN lets somebody in on a shared tablet, for the yard's deeds. Errors: kernel.Said not-shared, wrong-pin, pin-out, slow-down.
 func (s Settings) signInByPIN(tx *kernel.Tx, _ kernel.None, in PINSignIn) (Signed, error) {
+	tx.About(in.Person)
 	d, err := deviceHere(tx)
 	if err != nil {
 		return Signed{}, err

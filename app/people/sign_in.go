@@ -28,6 +28,7 @@ func (s Settings) signIn(tx *kernel.Tx, _ kernel.None, in SignIn) (Signed, error
 	if err != nil && !errors.Is(err, kernel.ErrMissing) {
 		return Signed{}, err
 	}
+	tx.About(person.ID)
 	here, err := deviceHere(tx)
 	if err != nil {
 		return Signed{}, err

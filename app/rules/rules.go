@@ -132,7 +132,7 @@ func Capability(b *Book) kernel.Capability {
 		kernel.Deed("change-rule", "POST", "/rules", ChangeRules, change, func(tx *kernel.Tx, _, _ kernel.None) (All, error) {
 			who, err := b.House(tx)
 			return show(tx, who.House), err
-		}).Makes(kernel.Everything),
+		}).Makes(kernel.Everything).Logged(),
 	}}
 }
 

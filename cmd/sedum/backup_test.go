@@ -108,7 +108,7 @@ type everything map[string]uint64
 
 func (e *everything) read(tx *kernel.Tx) error {
 	*e = everything{}
-	names, err := kernel.Rows[string](tx, "SELECT table_name FROM information_schema.tables WHERE table_schema = DATABASE() AND table_name NOT IN ('sessions', 'house', 'goose_db_version', 'migration_lock')")
+	names, err := kernel.Rows[string](tx, "SELECT table_name FROM information_schema.tables WHERE table_schema = DATABASE() AND table_name NOT IN ('sessions', 'house', 'goose_db_version', 'migration_lock', 'security_log')")
 	for _, name := range names {
 		if err != nil {
 			return err

@@ -84,18 +84,23 @@ func runDemo(args []string, _ io.Reader, out, errs io.Writer) int {
 	defer func() { _ = d.Close() }()
 	outside := demo.Outside()
 	outside.Disk = disk{folder}
-	k := app.New(d, app.Settings{Zone: place, TLS: *cert != "", Demo: demoSignIns(), Pages: ui.Pages(), Outside: outside})
+	loopback := onLoopback(*listen)
+	k := app.New(d, app.Settings{Zone: place, TLS: *cert != "", Demo: demoSignIns(loopback), Hosts: demoHosts(loopback), Pages: ui.Pages(), Outside: outside})
 	if err := k.Migrate(ctx); err != nil {
 		return failed(errs, err)
 	}
 	if err := demo.Load(ctx, k); err != nil {
 		return failed(errs, err)
 	}
+	words, err := demoPasswords(ctx, k, folder, loopback)
+	if err != nil {
+		return failed(errs, err)
+	}
 	listener, err := listenOn(*listen)
 	if err != nil {
 		return failed(errs, err)
 	}
-	announce(held, listener, out, server, *cert != "")
+	announce(held, listener, out, server, *cert != "", words)
 	go k.Work(ctx)
 	if err := serve(ctx, listener, k.Handler(), *cert, *key); err != nil {
 		return failed(errs, err)
@@ -144,7 +149,7 @@ func listenOn(address string) (net.Listener, error) {
 	return l, err
 }
 
-func announce(held *os.File, l net.Listener, out io.Writer, server *database.Server, tls bool) {
+func announce(held *os.File, l net.Listener, out io.Writer, server *database.Server, tls bool, words map[string]string) {
 	scheme := "http"
 	if tls {
 		scheme = "https"
@@ -154,13 +159,17 @@ func announce(held *os.File, l net.Listener, out io.Writer, server *database.Ser
 	_, _ = held.WriteAt([]byte(strconv.Itoa(os.Getpid())+"\n"+address+"\n"), 0)
 	_, _ = fmt.Fprintf(out, "\nSedum, with the made-up nursery Quarrywell, serves on\n\n    %s\n\nSign in as\n", address)
 	for _, p := range demo.People() {
-		_, _ = fmt.Fprintf(out, "    %-6s %-20s %s, %s\n", p.SignIn, p.Password, p.Name, strings.ReplaceAll(string(p.Role), "-", " "))
+		_, _ = fmt.Fprintf(out, "    %-6s %-20s %s, %s\n", p.SignIn, words[p.SignIn], p.Name, strings.ReplaceAll(string(p.Role), "-", " "))
 	}
 	_, _ = fmt.Fprintf(out, "\nIts database (process %d) listens on 127.0.0.1:%d. Ctrl-C stops both.\n", server.PID(), server.Port())
 }
 
-func demoSignIns() []people.DemoSignIn {
+// demoSignIns are offered on the sign-in page, on this machine alone.
+func demoSignIns(loopback bool) []people.DemoSignIn {
 	out := []people.DemoSignIn{}
+	if !loopback {
+		return out
+	}
 	for _, p := range demo.People() {
 		out = append(out, people.DemoSignIn{Name: p.Name, Role: p.Role, SignIn: p.SignIn, Password: p.Password})
 	}

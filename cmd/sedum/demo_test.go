@@ -7,6 +7,7 @@ import (
 	"fmt"
 	"io"
 	"math/rand/v2"
+	"net"
 	"net/http"
 	"net/http/cookiejar"
 	"os"
@@ -222,4 +223,53 @@ func TestStopEndsOnlyItsOwn(t *testing.T) {
 	text, err := os.ReadFile(letter)
 	require.NoError(t, err)
 	assert.Equal(t, "dear", string(text))
+}
+
+// Where others reach the demo, the printed passwords are shown to nobody and open nothing: those of this start are told on the console only.
+func TestTheDemoOnANetworkTellsItsPasswordsOnTheConsoleOnly(t *testing.T) {
+	program, home := buildProgram(t), openHome(t)
+	console := func(listen string, look func(address, said string)) {
+		c := exec.Command(program, "demo", "--listen", listen)
+		c.Env = append(os.Environ(), "SEDUM_HOME="+home)
+		var said heard
+		c.Stdout = &said
+		require.NoError(t, c.Start())
+		defer func() { _ = c.Process.Signal(syscall.SIGTERM); _ = c.Wait() }()
+		require.Eventually(t, func() bool { return strings.Contains(said.String(), "Ctrl-C stops both") }, time.Minute, 50*time.Millisecond)
+		_, port, err := net.SplitHostPort(regexp.MustCompile(`http://(\S+)`).FindStringSubmatch(said.String())[1])
+		require.NoError(t, err)
+		look("http://127.0.0.1:"+port, said.String())
+	}
+	signIn := func(address, password string) int {
+		answer, err := http.Post(address+"/api/v1/session", "application/json", strings.NewReader(fmt.Sprintf(`{"sign_in":"wren","password":%q}`, password)))
+		require.NoError(t, err)
+		_ = answer.Body.Close()
+		return answer.StatusCode
+	}
+	welcome := func(address string) string {
+		answer, err := http.Get(address + "/api/v1/welcome")
+		require.NoError(t, err)
+		defer func() { _ = answer.Body.Close() }()
+		text, err := io.ReadAll(answer.Body)
+		require.NoError(t, err)
+		return string(text)
+	}
+	wren := regexp.MustCompile(`wren +(\S+)`)
+	last := ""
+	for range 2 {
+		console("0.0.0.0:0", func(address, said string) {
+			assert.NotContains(t, said, "office-quarrywell")
+			assert.Contains(t, welcome(address), `"demo":[]`)
+			word := wren.FindStringSubmatch(said)[1]
+			assert.NotEqual(t, last, word, "of this start")
+			assert.Equal(t, 401, signIn(address, "office-quarrywell"))
+			assert.Equal(t, 200, signIn(address, word))
+			last = word
+		})
+	}
+	console("127.0.0.1:0", func(address, said string) {
+		assert.Contains(t, welcome(address), "office-quarrywell")
+		assert.Equal(t, 200, signIn(address, "office-quarrywell"))
+		assert.Equal(t, 401, signIn(address, last))
+	})
 }

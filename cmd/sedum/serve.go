@@ -11,11 +11,13 @@ import (
 	"net/http"
 	"os"
 	"os/signal"
+	"strings"
 	"syscall"
 	"time"
 	_ "time/tzdata" // a yard's machine may have no table of zones
 
 	"sedum/app"
+	"sedum/app/people"
 	"sedum/kernel"
 	"sedum/ui"
 )
@@ -52,6 +54,9 @@ func runServe(args []string, _ io.Reader, out, errs io.Writer) int {
 	cert := flags.String("tls-cert", setting("SEDUM_TLS_CERT", ""), "certificate file: serve over HTTPS")
 	key := flags.String("tls-key", setting("SEDUM_TLS_KEY", ""), "key file of the certificate")
 	zone := flags.String("zone", setting("SEDUM_ZONE", "Local"), "where the yard's days begin and end, by its name in the table of zones")
+	hosts := flags.String("hosts", setting("SEDUM_HOSTS", ""), "names that it answers for, with commas between; none is any")
+	subdomains := flags.Bool("hsts-subdomains", false, "over HTTPS: hold browsers to it for names under ours too")
+	patience := flags.Duration("patience", 2*time.Minute, "how long a database is waited for that does not answer")
 	data := flags.String("data", setting("SEDUM_DATA", ""), "folder of the database, when it is on this machine: the managers hear when its disk is nearly full")
 	if err := flags.Parse(args); err != nil {
 		return 2
@@ -76,8 +81,11 @@ func runServe(args []string, _ io.Reader, out, errs io.Writer) int {
 	if *data != "" {
 		outside.Disk = disk{*data}
 	}
-	k := app.New(d, app.Settings{Zone: place, TLS: *cert != "", Pages: ui.Pages(), Outside: outside})
-	if err := migrateWhenThere(ctx, k); err != nil {
+	k := app.New(d, app.Settings{Zone: place, TLS: *cert != "", Hosts: hostsOf(*hosts), HSTSSubdomains: *subdomains, Pages: ui.Pages(), Outside: outside})
+	if err := migrateWhenThere(ctx, k, *patience); err != nil {
+		return failed(errs, err)
+	}
+	if err := tellFirstCode(ctx, k, errs); err != nil {
 		return failed(errs, err)
 	}
 	listener, err := net.Listen("tcp", *listen)
@@ -96,12 +104,33 @@ func runServe(args []string, _ io.Reader, out, errs io.Writer) int {
 	return 0
 }
 
+// hostsOf reads a list of names.
+func hostsOf(list string) []string {
+	return strings.FieldsFunc(strings.ToLower(list), func(r rune) bool { return r == ',' || r == ' ' })
+}
+
+// tellFirstCode says on the console how the first manager comes in, while there is none.
+func tellFirstCode(ctx context.Context, k *kernel.Kernel, errs io.Writer) error {
+	code := ""
+	err := k.Do(ctx, kernel.Who{}, func(tx *kernel.Tx) (err error) {
+		code, err = people.FirstCode(tx)
+		return err
+	})
+	if err == nil && code != "" {
+		_, _ = fmt.Fprintf(errs, "Nobody may sign in yet. Open the address below and make the first manager with this code:\n\n    %s\n\nOr from this shell: sedum person add --dsn DSN --name NAME --role manager SIGN-IN\n", code)
+	}
+	return err
+}
+
 // migrateWhenThere waits for a database that is not up yet.
-func migrateWhenThere(ctx context.Context, k *kernel.Kernel) error {
-	for {
+func migrateWhenThere(ctx context.Context, k *kernel.Kernel, patience time.Duration) error {
+	for until := time.Now().Add(patience); ; {
 		err := k.Database().Ping(ctx)
 		if err == nil {
 			return k.Migrate(ctx)
+		}
+		if time.Now().After(until) {
+			return fmt.Errorf("the database has not answered for %v: %w. Start it, or look at --dsn", patience, err)
 		}
 		slog.Warn("waiting for the database", "error", err)
 		select {

@@ -15,7 +15,7 @@ type Code string
 
 // All lists them.
 func (Code) All() []Code {
-	return []Code{Required, UnknownField, WrongType, NotWhole, NotAChoice, MustExceed, AtLeast, AtMost, MustBeUnder, TooFew, TooMany, TooLong, TooShort, TooCommon, NotAPIN, CommonPIN, CannotBeKept, NotText, SaidTwice, WrongPassword, SamePassword, NotRising, Falls, DeeperThan, NothingLeft, TooWide, GreaterThan, BelowMinimum, BothOrNeither, NoSum, TooLarge, BadCheck, Formula, UnknownKind, LiesBefore, LoosenedFirm}
+	return []Code{Required, UnknownField, WrongType, NotWhole, NotAChoice, MustExceed, AtLeast, AtMost, MustBeUnder, TooFew, TooMany, TooLong, TooShort, TooCommon, NotAPIN, CommonPIN, CannotBeKept, NotText, SaidTwice, WrongPassword, WrongCode, SamePassword, NotRising, Falls, DeeperThan, NothingLeft, TooWide, GreaterThan, BelowMinimum, BothOrNeither, NoSum, TooLarge, BadCheck, Formula, UnknownKind, LiesBefore, LoosenedFirm}
 }
 
 // The codes. Each has a sentence in every language of package words.
@@ -37,6 +37,7 @@ const (
 	NotAPIN       Code = "not_a_pin"
 	CommonPIN     Code = "common_pin"
 	WrongPassword Code = "wrong_password"
+	WrongCode     Code = "wrong_code"
 	SamePassword  Code = "same_password"
 	CannotBeKept  Code = "cannot_be_kept"
 	NotText       Code = "not_text"

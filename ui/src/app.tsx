@@ -33,6 +33,7 @@ const KindsPage = lazy(() => import('./kinds/kinds-page').then((m) => ({ default
 const KindPage = lazy(() => import('./kinds/kind-page').then((m) => ({ default: m.KindPage })))
 const PeoplePage = lazy(() => import('./people/people-page').then((m) => ({ default: m.PeoplePage })))
 const AccessPage = lazy(() => import('./people/access-page').then((m) => ({ default: m.AccessPage })))
+const SecurityPage = lazy(() => import('./people/security-page').then((m) => ({ default: m.SecurityPage })))
 const RulesPage = lazy(() => import('./rules/rules-page').then((m) => ({ default: m.RulesPage })))
 
 export function App() {
@@ -102,6 +103,7 @@ export function App() {
             <RulesPage who={who.data} />
           </Route>
           <Route path="/people" component={PeoplePage} />
+          <Route path="/people/log" component={SecurityPage} />
           <Route path="/access" component={AccessPage} />
           <Route path="/sign-in">
             <Redirect to="/" />

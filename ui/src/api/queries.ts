@@ -1,4 +1,4 @@
-import { keepPreviousData, queryOptions } from '@tanstack/react-query'
+import { infiniteQueryOptions, keepPreviousData, queryOptions } from '@tanstack/react-query'
 import { ask, client, type Readings, type Schemas, type Subject } from './client'
 import type { operations } from './schema'
 import { keyOf } from './stale'
@@ -212,6 +212,15 @@ export const peopleQuery = queryOptions({
 export const accessQuery = queryOptions({
   queryKey: keyOf('see-access'),
   queryFn: () => ask(client.GET('/api/v1/access')),
+})
+
+/** What touched who may come in and do what, the newest first, a page at a time. */
+export const securityQuery = infiniteQueryOptions({
+  queryKey: keyOf('see-security-log'),
+  initialPageParam: 0,
+  queryFn: ({ pageParam }) => ask(client.GET('/api/v1/security-log', { params: { query: { before: pageParam } } })),
+  getNextPageParam: (page) => page.more || undefined,
+  staleTime: 0,
 })
 
 /** The yard's shared tablets; for who lets people in and out. */

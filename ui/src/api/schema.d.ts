@@ -612,6 +612,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/first-manager": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["make-first-manager"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/ground/drainage": {
         parameters: {
             query?: never;
@@ -718,6 +734,22 @@ export interface paths {
         get: operations["list-kinds"];
         put?: never;
         post: operations["add-kind"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/kinds/starter": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["take-starter-kinds"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1356,6 +1388,22 @@ export interface paths {
             cookie?: never;
         };
         get: operations["read-scale"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/security-log": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["see-security-log"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2672,6 +2720,11 @@ export interface components {
             habit: components["schemas"]["StockHabit"];
             not_covered: boolean;
         };
+        CatalogueTaken: {
+            /** Format: int64 */
+            added: number;
+            there: string[];
+        };
         CatalogueWhole: {
             botanical: string;
             common: string;
@@ -3919,6 +3972,12 @@ export interface components {
         PeopleDutyTaken: {
             on: boolean;
         };
+        PeopleFirstManager: {
+            code: string;
+            name: string;
+            password: string;
+            sign_in: string;
+        };
         PeopleNewPerson: {
             name: string;
             role: components["schemas"]["RolesRole"];
@@ -3967,6 +4026,29 @@ export interface components {
             id: string;
             name: string;
         };
+        PeopleSecurityLine: {
+            about_whom: string;
+            address: string;
+            /** Format: date-time */
+            at: string;
+            /**
+             * Format: int64
+             * @description as many like it before were not written
+             */
+            left_out: number;
+            /** @description the id of an operation, or what the house's shell did */
+            operation: string;
+            /** @description done, or the code of the refusal */
+            outcome: string;
+            /** Format: int64 */
+            seq: number;
+            who: string;
+        };
+        PeopleSecurityLog: {
+            lines: components["schemas"]["PeopleSecurityLine"][];
+            /** Format: int64 */
+            more: number;
+        };
         PeopleShared: {
             name: string;
             people: components["schemas"]["PeoplePersonHere"][];
@@ -3999,6 +4081,7 @@ export interface components {
         };
         PeopleWelcome: {
             demo: components["schemas"]["PeopleDemoSignIn"][];
+            first: boolean;
             shared: components["schemas"]["PeopleShared"];
         };
         PhotosList: {
@@ -7133,6 +7216,39 @@ export interface operations {
             };
         };
     };
+    "make-first-manager": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PeopleFirstManager"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeopleSigned"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "read-drainage": {
         parameters: {
             query?: never;
@@ -7379,6 +7495,42 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CatalogueWhole"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "take-starter-kinds": {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description sent twice, it happens once */
+                "Idempotency-Key": string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["None"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CatalogueTaken"];
                 };
             };
             /** @description Error */
@@ -8900,6 +9052,38 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ClockOnScale"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "see-security-log": {
+        parameters: {
+            query?: {
+                /** @description only lines before this one; 0 begins at the newest */
+                before?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeopleSecurityLog"];
                 };
             };
             /** @description Error */

@@ -2,9 +2,11 @@ import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { Link } from 'wouter'
-import type { Person } from '../api/client'
+import { ask, client, type Person } from '../api/client'
 import { kindsQuery } from '../api/queries'
-import { Failed, Loading } from '../parts/states'
+import { useDeed } from '../parts/deed'
+import { Failed, FieldFault, Loading, sayProblem } from '../parts/states'
+import { say } from '../shell/said'
 import { AddKind } from './add-kind'
 
 /** The catalogue by name, what is provisional first: who met it, and how much of it nobody knows yet. */
@@ -31,6 +33,7 @@ export function KindsPage({ who }: { who: Person }) {
           <input type="search" className="field" value={text} onChange={(e) => setText(e.target.value)} />
         </label>
       </div>
+      {kinds.data.kinds.length === 0 && may && <Starter />}
       {rows.length === 0 && wanted && <AddKind name={text} onAdded={() => setText('')} />}
       <ul className="border-ink border-t-2">
         {rows.map((k) => (
@@ -52,5 +55,25 @@ export function KindsPage({ who }: { who: Person }) {
         ))}
       </ul>
     </div>
+  )
+}
+
+/** A catalogue that has nothing yet may begin with the kinds that ship with the program. */
+function Starter() {
+  const { t } = useTranslation()
+  const take = useDeed(
+    'take-starter-kinds',
+    (_: undefined, key) =>
+      ask(client.POST('/api/v1/kinds/starter', { params: { header: { 'Idempotency-Key': key } }, body: {} })),
+    { done: (taken) => say(t('kinds.starter.taken', { count: taken.added })) },
+  )
+  return (
+    <section className="grid justify-items-start gap-3 py-6">
+      <p className="max-w-prose">{t('kinds.starter.how')}</p>
+      <button type="button" className="deed" disabled={take.isPending} onClick={() => take.mutate(undefined)}>
+        {t('kinds.starter.do')}
+      </button>
+      <FieldFault text={take.error ? sayProblem(take.error, t) : undefined} />
+    </section>
   )
 }

@@ -1,6 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useTranslation } from 'react-i18next'
+import { Link } from 'wouter'
 import { ask, client, Problem, type Schemas } from '../api/client'
 import { rolesRole } from '../api/declared.gen'
 import { peopleQuery } from '../api/queries'
@@ -27,6 +28,7 @@ export function PeoplePage() {
     <div className="mx-auto grid w-full max-w-6xl content-start gap-x-14 gap-y-6 px-4 py-6 md:px-7 lg:grid-cols-[1fr_21rem]">
       <header className="lg:col-span-2">
         <h1 className="text-[2.6rem]">{t('people.headline', { count: inside.length })}</h1>
+        <Link href="/people/log">{t('security.open')}</Link>
       </header>
       <section aria-label={t('people.list')}>
         <ul className="border-ink border-t-2">

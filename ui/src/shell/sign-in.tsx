@@ -5,6 +5,7 @@ import { useTranslation } from 'react-i18next'
 import { ask, client, type Person } from '../api/client'
 import { welcomeQuery, whoQuery } from '../api/queries'
 import { FieldFault, sayProblem } from '../parts/states'
+import { FirstRun } from './first-run'
 import { SharedDoor } from './shared-door'
 
 type Form = { sign_in: string; password: string }
@@ -40,9 +41,10 @@ export function SignIn() {
             strokeLinecap="round"
           />
         </svg>
+        {welcome.data?.first && <FirstRun onIn={entered} />}
         {shared && <SharedDoor shared={shared} onIn={entered} onPassword={() => setPassword(true)} />}
         <form
-          hidden={Boolean(shared)}
+          hidden={Boolean(shared) || welcome.data?.first}
           className="relative mx-auto mt-8 grid [&[hidden]]:hidden max-w-sm gap-3"
           onSubmit={form.handleSubmit((v) => enter.mutate(v))}
         >

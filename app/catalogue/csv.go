@@ -1,0 +1,198 @@
+package catalogue
+
+import (
+	"encoding/csv"
+	"errors"
+	"fmt"
+	"io"
+	"slices"
+	"strconv"
+	"strings"
+
+	"sedum/core/fault"
+	"sedum/core/fit"
+	"sedum/core/ground"
+	"sedum/core/planting"
+	"sedum/core/set"
+	"sedum/core/stock"
+	"sedum/kernel"
+)
+
+// Columns of a catalogue as CSV, by their headings. An empty cell is unknown, or does not apply; four figures stand in one cell with
+// spaces between; words of a list too.
+var Columns = []string{"common", "botanical", "habit", "cold_c", "heat_c", "sun_h", "drainage_max", "ph", "drought", "wind", "chill_need", "fruiting", "self_fertile",
+	"soil", "height_10_m", "height_max_m", "spread_10_m", "spread_max_m", "flags", "cautions", "uses", "source"}
+
+// ReadCSV reads kinds of a catalogue. What is wrong is named by row and column ("3.ph": the second row under the headings).
+// Source is where the figures come from when no column says it. Errors: fault.List.
+func ReadCSV(from io.Reader, source string) ([]Kind, error) {
+	lines := csv.NewReader(from)
+	lines.TrimLeadingSpace = true
+	rows, err := lines.ReadAll()
+	if e, ok := errors.AsType[*csv.ParseError](err); ok {
+		return nil, fault.List{{Field: fmt.Sprintf("row %d", e.Line), Code: fault.WrongType, Limit: "row of a CSV file"}}
+	}
+	if err != nil {
+		return nil, err
+	}
+	if len(rows) == 0 {
+		return nil, fault.List{{Field: "headings", Code: fault.Required}}
+	}
+	headings := []string{}
+	var l fault.List
+	for i, name := range rows[0] {
+		name = strings.ToLower(strings.TrimSpace(name))
+		if i == 0 {
+			name = strings.TrimPrefix(name, "\ufeff")
+		}
+		if !slices.Contains(Columns, name) {
+			l.Add(name, fault.UnknownField, nil)
+		}
+		headings = append(headings, name)
+	}
+	for _, needed := range []string{"common", "botanical", "habit"} {
+		if !slices.Contains(headings, needed) {
+			l.Add(needed, fault.Required, nil)
+		}
+	}
+	if err := l.Err(); err != nil {
+		return nil, err
+	}
+	out := []Kind{}
+	for i, row := range rows[1:] {
+		r := csvRow{cells: map[string]string{}}
+		for at, name := range headings {
+			r.cells[name] = strings.TrimSpace(row[at])
+		}
+		out = append(out, r.kind(source))
+		l = append(l, r.faults.Under(fmt.Sprintf("row %d", i+2))...)
+	}
+	return out, l.Err()
+}
+
+// csvRow reads the cells of a row, and notes what does not fit.
+type csvRow struct {
+	cells  map[string]string
+	faults fault.List
+}
+
+func (r *csvRow) number(name string) *float64 {
+	if r.cells[name] == "" {
+		return nil
+	}
+	x, err := kernel.Finite(r.cells[name])
+	if err != nil {
+		r.faults.Add(name, fault.WrongType, "number")
+		return nil
+	}
+	return &x
+}
+
+func (r *csvRow) four(name string) *[4]float64 {
+	parts := strings.Fields(r.cells[name])
+	if len(parts) == 0 {
+		return nil
+	}
+	var out [4]float64
+	for i := range out {
+		x, err := 0.0, strconv.ErrSyntax
+		if len(parts) == len(out) {
+			x, err = kernel.Finite(parts[i])
+		}
+		if err != nil {
+			r.faults.Add(name, fault.WrongType, "row of four numbers")
+			return nil
+		}
+		out[i] = x
+	}
+	if !slices.IsSorted(out[:]) {
+		r.faults.Add(name, fault.NotRising, nil)
+	}
+	return &out
+}
+
+func (r *csvRow) yes(name string) bool {
+	switch r.cells[name] {
+	case "yes":
+		return true
+	case "", "no":
+	default:
+		r.faults.Add(name, fault.NotAChoice, []string{"yes", "no"})
+	}
+	return false
+}
+
+// word is one of a set, nil when the cell is empty.
+func word[T set.Closed[T]](r *csvRow, name, cell string) *T {
+	v := T(cell)
+	switch {
+	case cell == "":
+		return nil
+	case !set.Has(v):
+		r.faults.Add(name, fault.NotAChoice, set.Texts[T]())
+		return nil
+	}
+	return &v
+}
+
+func wordsOf[T set.Closed[T]](r *csvRow, name string) []T {
+	out := []T{}
+	for _, each := range strings.Fields(r.cells[name]) {
+		if v := word[T](r, name, each); v != nil {
+			out = append(out, *v)
+		}
+	}
+	return out
+}
+
+// flags are what a kind is or is not, by their words in a CSV.
+var flags = []string{"thirsty", "sharp", "evergreen", "tender", "autumn_hazard", "bark_tender", "moves_badly", "old_wood", "bleeds", "stone_fruit", "shrub", "not_covered"}
+
+func (r *csvRow) kind(source string) Kind {
+	if r.cells["source"] != "" {
+		source = r.cells["source"]
+	}
+	r.faults = append(r.faults, fault.Missing("common", r.cells["common"], "botanical", r.cells["botanical"], "habit", r.cells["habit"])...)
+	has := strings.Fields(r.cells["flags"])
+	for _, each := range has {
+		if !slices.Contains(flags, each) {
+			r.faults.Add("flags", fault.NotAChoice, flags)
+		}
+	}
+	is := func(flag string) bool { return slices.Contains(has, flag) }
+	var drought *int
+	if x := r.number("drought"); x != nil {
+		if n := int(*x); float64(n) == *x && n >= 0 && n <= 3 {
+			drought = &n
+		} else {
+			r.faults.Add("drought", fault.NotAChoice, []string{"0", "1", "2", "3"})
+		}
+	}
+	bears := map[ground.SoilGroup]fit.Bears{}
+	if soil := strings.Fields(r.cells["soil"]); len(soil) > 0 {
+		for i, group := range []ground.SoilGroup{ground.SoilGroupCoarse, ground.SoilGroupMedium, ground.SoilGroupFine} {
+			cell := "?"
+			if len(soil) == 3 {
+				cell = soil[i]
+			}
+			if v := word[fit.Bears](r, "soil", cell); v != nil {
+				bears[group] = *v
+			}
+		}
+	}
+	k := Kind{ID: kernel.NewID(), Common: r.cells["common"], Botanical: r.cells["botanical"], Version: 1}
+	if h := word[stock.Habit](r, "habit", r.cells["habit"]); h != nil {
+		k.Habit = *h
+	}
+	k.Facts = Facts{
+		Kind: fit.Kind{
+			ColdC: r.number("cold_c"), HeatC: r.number("heat_c"), SunH: r.four("sun_h"), DrainageMax: word[ground.Drainage](r, "drainage_max", r.cells["drainage_max"]), PH: r.four("ph"),
+			Drought: drought, Wind: word[ground.Wind](r, "wind", r.cells["wind"]), ChillNeed: r.number("chill_need"), Fruiting: r.yes("fruiting"), SelfFertile: r.yes("self_fertile"), SoilBearings: bears,
+		},
+		Height10M: r.number("height_10_m"), HeightMaxM: r.number("height_max_m"), Spread10M: r.number("spread_10_m"), SpreadMaxM: r.number("spread_max_m"),
+		Thirsty: is("thirsty"), SharpDrainage: is("sharp"), Evergreen: is("evergreen"), Tender: is("tender"), AutumnHazard: is("autumn_hazard"), BarkTender: is("bark_tender"),
+		MovesBadly: is("moves_badly"), OldWood: is("old_wood"), Bleeds: is("bleeds"), StoneFruit: is("stone_fruit"), Shrub: is("shrub"), NotCovered: is("not_covered"),
+		Cautions: wordsOf[planting.Caution](r, "cautions"), Uses: wordsOf[ground.Purpose](r, "uses"), Source: source,
+	}
+	return k
+}

@@ -1,0 +1,57 @@
+package catalogue_test
+
+import (
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	. "sedum/app/apptest"
+	"sedum/app/catalogue"
+	"sedum/core/fault"
+	"sedum/kernel"
+)
+
+// What does not fit in a table of kinds is named by row and column; an empty cell is unknown.
+func TestATableOfKindsIsReadStrictly(t *testing.T) {
+	kinds, err := catalogue.ReadCSV(strings.NewReader("\ufeffcommon,botanical,habit,ph,drought,uses,flags\nSourwood, Oxydendrum arboreum ,single,4 4.5 6 6.5,1,flower shade,autumn_hazard\nX,Y,multi,,,,\n"), "list.csv")
+	require.NoError(t, err)
+	require.Len(t, kinds, 2)
+	assert.Equal(t, "Oxydendrum arboreum", kinds[0].Botanical)
+	assert.Equal(t, [4]float64{4, 4.5, 6, 6.5}, *kinds[0].Facts.PH)
+	assert.Equal(t, 1, *kinds[0].Facts.Drought)
+	assert.True(t, kinds[0].Facts.AutumnHazard)
+	assert.Equal(t, "list.csv", kinds[0].Facts.Source)
+	assert.Nil(t, kinds[1].Facts.PH)
+	assert.Nil(t, kinds[1].Facts.Drought)
+	assert.Nil(t, kinds[1].Facts.ColdC)
+	for text, want := range map[string]string{
+		"":                                    "headings required",
+		"common,colour\nx,red\n":              "colour unknown_field",
+		"common,botanical,habit\nx,,single\n": "row 2.botanical required",
+		"common,botanical,habit\nx,y,bush\n":  "row 2.habit not_a_choice",
+		"common,botanical,habit,ph\nx,y,single,7\n":             "row 2.ph wrong_type",
+		"common,botanical,habit,ph\nx,y,single,7 6 5 4\n":       "row 2.ph not_rising",
+		"common,botanical,habit,cold_c\nx,y,single,NaN\n":       "row 2.cold_c wrong_type",
+		"common,botanical,habit,drought\nx,y,single,1.5\n":      "row 2.drought not_a_choice",
+		"common,botanical,habit,soil\nx,y,single,good bears\n":  "row 2.soil not_a_choice",
+		"common,botanical,habit,flags\nx,y,single,big\n":        "row 2.flags not_a_choice",
+		"common,botanical,habit\nx,y\n":                         "row 2 wrong_type",
+		"common,botanical,habit,fruiting\nx,y,single,perhaps\n": "row 2.fruiting not_a_choice",
+	} {
+		_, err := catalogue.ReadCSV(strings.NewReader(text), "")
+		var l fault.List
+		require.ErrorAs(t, err, &l, text)
+		assert.Equal(t, want, l[0].Field+" "+string(l[0].Code), text)
+	}
+}
+
+// The kinds that ship are taken once; what a house has of its own is left as it is.
+func TestTheStarterIsTakenOnce(t *testing.T) {
+	w := Open(t)
+	taken, err := Did[catalogue.Taken](w, w.Manager, "take-starter-kinds", kernel.None{}, kernel.None{})
+	require.NoError(t, err)
+	assert.Zero(t, taken.Added)
+	assert.Len(t, taken.There, 30)
+}
