@@ -51,7 +51,7 @@ func TestEveryViewIsForEveryone(t *testing.T) {
 		{fmt.Sprintf("/plan/%s/%s", spot["Petra Averill"], sale), "Issue the sheet"}, {fmt.Sprintf("/plan/%s/%s", spot["Caspar Lund"], sale), "No plan yet"},
 		{"/sheets", "Sheets"}, {"/sheets/1", "Issued"}, {"/sheets/999", "no sheet"}, {"/rules", "Where practice differs"}, {"/nowhere", "no page"},
 		{"/arrivals", "What came"}, {"/arrivals/new", "Take in a delivery"}, {"/arrivals/note", "Read a delivery note"}, {"/lots/14", "Draw the trees"},
-		{"/lots/9999", "no lot"}, {"/people", "may sign in"}, {"/access", "Another password"}, {"/work", "of work"}, {"/clock", "left"}, {"/growers", "By fault"}, {"/bench/" + h.tagIn(20, "unchecked"), "Not yet judged"},
+		{"/lots/9999", "no lot"}, {"/people", "may sign in"}, {"/people/log", "turned away"}, {"/access", "Another password"}, {"/work", "of work"}, {"/clock", "left"}, {"/growers", "By fault"}, {"/bench/" + h.tagIn(20, "unchecked"), "Not yet judged"},
 		{"/bench/" + h.tagIn(22, "unchecked"), "Not yet judged"}, {"/bench/" + h.tagIn(24, "unchecked"), "Not yet judged"},
 	}
 	for name, p := range map[string]*hand{"counter": h.open(1280, 800, false), "tablet": h.open(834, 1194, true), "phone": h.open(360, 740, true)} {

@@ -10,6 +10,7 @@ import (
 	"sedum/core/calc"
 	"sedum/core/climate"
 	"sedum/core/ground"
+	"sedum/core/roles"
 	"sedum/kernel"
 	"sedum/words"
 )
@@ -181,7 +182,7 @@ func page(tx *kernel.Tx, p kernel.ByID) (Page, error) {
 	if err != nil {
 		return Page{}, err
 	}
-	return k.Page(tx.Say), nil
+	return k.Page(tx), nil
 }
 
 // readSpot answers while someone types about a spot; nothing is kept.
@@ -210,7 +211,7 @@ func show(tx *kernel.Tx, spots []Spot) (Pages, error) {
 	known, err := read(tx, spots)
 	out := Pages{[]Page{}}
 	for _, k := range known {
-		out.Spots = append(out.Spots, k.Page(tx.Say))
+		out.Spots = append(out.Spots, k.Page(tx))
 	}
 	slices.SortStableFunc(out.Spots, func(a, b Page) int { return strings.Compare(a.Customer, b.Customer) })
 	return out, err
@@ -219,11 +220,14 @@ func show(tx *kernel.Tx, spots []Spot) (Pages, error) {
 // All lists every spot by customer.
 func All(tx *kernel.Tx) (Pages, error) { return list(tx, kernel.None{}) }
 
-// Page is the page of a spot.
-func (k Known) Page(s words.Speaker) Page {
+// Page is the page of a spot, as far as the caller sees it.
+func (k Known) Page(tx *kernel.Tx) Page {
 	site := k.Spot.Site
+	if !roles.SeesContact(tx.Who.Role) {
+		site.Address, site.Customer.Phone = "", ""
+	}
 	out := Page{ID: k.Spot.ID, Version: k.Spot.Version, SiteVersion: site.Version, Name: k.Spot.Name, Customer: site.Customer.Name, Phone: site.Customer.Phone,
-		Address: site.Address, LatDeg: site.LatDeg, Ground: k.Spot.Ground, Climate: site.Climate, Tests: []Hole{}, Reading: k.reading(s)}
+		Address: site.Address, LatDeg: site.LatDeg, Ground: k.Spot.Ground, Climate: site.Climate, Tests: []Hole{}, Reading: k.reading(tx.Say)}
 	if out.Ground.Obstacles == nil {
 		out.Ground.Obstacles = []ground.Obstacle{}
 	}

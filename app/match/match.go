@@ -120,9 +120,9 @@ func (m matches) match(tx *kernel.Tx, ask Ask) (Ranked, error) {
 	}
 	kinds, err := kindsOf(tx, judged, spent, firstTrees)
 	if err != nil || ask.Tag == "" {
-		return Ranked{k.Page(tx.Say), kinds}, err
+		return Ranked{k.Page(tx), kinds}, err
 	}
-	return Ranked{k.Page(tx.Say), kinds}, putFirst(tx, kinds, judged, ask.Tag)
+	return Ranked{k.Page(tx), kinds}, putFirst(tx, kinds, judged, ask.Tag)
 }
 
 // putFirst puts the tree that somebody has in mind first in its kind, when it may be sold.

@@ -91,6 +91,9 @@ func Of(tx *kernel.Tx, what What, id string) ([]Shown, error) {
 		}
 		was := map[string]string{}
 		for name, v := range raw {
+			if what == Customer && name != "name" && !roles.SeesContact(tx.Who.Role) {
+				continue
+			}
 			if text := strings.Trim(string(v), `"`); text != "" && text != "null" {
 				was[name] = text
 			}

@@ -3,6 +3,7 @@ package sheets
 import (
 	"fmt"
 
+	"sedum/core/roles"
 	"sedum/kernel"
 	"sedum/paper"
 	"sedum/words"
@@ -31,6 +32,9 @@ func sheetPDF(tx *kernel.Tx, p onPaper) (kernel.File, error) {
 	if err != nil {
 		return kernel.File{}, err
 	}
+	if !roles.SeesContact(tx.Who.Role) {
+		sheet.Content.Address = ""
+	}
 	s := p.speaker(sheet.Content)
 	pdf, err := paper.SheetPDF(s, paperSheet(s, sheet), p.Paper.Paper)
 	return kernel.PDF(pdf, "sheet-%d.pdf", p.Number), err
@@ -41,6 +45,9 @@ func calendar(tx *kernel.Tx, p onPaper) (kernel.File, error) {
 	sheet, err := byNumber(tx, p.Number)
 	if err != nil {
 		return kernel.File{}, err
+	}
+	if !roles.SeesContact(tx.Who.Role) {
+		sheet.Content.Address = ""
 	}
 	s := p.speaker(sheet.Content)
 	return kernel.File{Type: "text/calendar; charset=utf-8", Name: fmt.Sprintf("care-%d.ics", p.Number), Content: []byte(paper.CareCalendar(s, paperSheet(s, sheet)))}, nil

@@ -24,3 +24,7 @@ func Office() []Role { return []Role{Manager} }
 
 // MayTakeBack tells whether an entry that was a mistake may be taken back: by who made it, or by a manager.
 func MayTakeBack(mine bool, role Role) bool { return mine || slices.Contains(Office(), role) }
+
+// SeesContact tells whether a role sees where a customer lives and how they are reached. Whoever works in the yard needs the name that a
+// tree is held for, and no more.
+func SeesContact(role Role) bool { return slices.Contains(Counter(), role) }

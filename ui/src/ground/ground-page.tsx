@@ -54,9 +54,7 @@ export function GroundPage() {
               >
                 <span>
                   <span className="answer block text-xl">{s.customer}</span>
-                  <span className="block text-soft">
-                    {s.name} · {s.address}
-                  </span>
+                  <span className="block text-soft">{[s.name, s.address].filter(Boolean).join(' · ')}</span>
                 </span>
                 <span className="text-sm">
                   <span className="block font-semibold">

@@ -68,10 +68,7 @@ function SpotForm({ spot, who }: { spot: Spot; who: Person }) {
           <h1 className="text-3xl">
             {spot.customer}, {spot.name}
           </h1>
-          <p className="text-soft">
-            {spot.address}
-            {spot.phone && ` · ${spot.phone}`}
-          </p>
+          <p className="text-soft">{[spot.address, spot.phone].filter(Boolean).join(' · ')}</p>
         </header>
         <Services spot={spot} may={may} onSaved={(s) => cache.setQueryData(spotQuery(spot.id).queryKey, s)} />
         <div className="max-w-2xl">

@@ -28,7 +28,9 @@ export function PeoplePage() {
     <div className="mx-auto grid w-full max-w-6xl content-start gap-x-14 gap-y-6 px-4 py-6 md:px-7 lg:grid-cols-[1fr_21rem]">
       <header className="lg:col-span-2">
         <h1 className="text-[2.6rem]">{t('people.headline', { count: inside.length })}</h1>
-        <Link href="/people/log">{t('security.open')}</Link>
+        <Link href="/people/log" className="underline">
+          {t('security.open')}
+        </Link>
       </header>
       <section aria-label={t('people.list')}>
         <ul className="border-ink border-t-2">

@@ -51,7 +51,10 @@ export function SecurityPage() {
     <div className="mx-auto w-full max-w-5xl px-4 py-6 md:px-7">
       <h1 className="text-[2.6rem]">{t('security.title')}</h1>
       <p className="mb-4 text-soft">
-        {t('security.about')} <Link href="/people">{t('people.open')}</Link>
+        {t('security.about')}{' '}
+        <Link href="/people" className="underline">
+          {t('people.open')}
+        </Link>
       </p>
       {lines.length === 0 && <p>{t('security.none')}</p>}
       <ol className="border-ink border-t-2">
@@ -77,21 +80,24 @@ function Line({ line: l }: { line: Schemas['PeopleSecurityLine'] }) {
   const { t } = useTranslation()
   const doing = known(doings, l.operation)
   const refused = known(refusals, l.outcome)
-  const about = l.about_whom && l.about_whom !== l.who ? ` · ${l.about_whom}` : ''
+  const done = l.outcome === 'done'
+  // Who signs in is nobody yet: it was they, or somebody in their name.
+  const who = l.who || (done ? l.about_whom : l.about_whom && t('security.as', { name: l.about_whom }))
+  const about = l.who && l.about_whom && l.about_whom !== l.who ? ` · ${l.about_whom}` : ''
   return (
     <li className="row-line grid min-h-12 gap-x-6 py-2 sm:grid-cols-[11rem_1fr_auto]">
       <time dateTime={l.at} className="text-soft">
         {sayMoment(l.at)}
       </time>
       <span>
-        <span className="font-semibold">{doing ? t(doing) : l.operation}</span>
-        {l.outcome !== 'done' && (
+        <span className="font-semibold">{doing ? t(doing) : t('security.other', { what: l.operation })}</span>
+        {!done && (
           <span className="ml-2 font-semibold text-oxblood">
             {refused ? t(refused) : t('security.no', { code: l.outcome })}
           </span>
         )}
         <span className="block text-soft text-sm">
-          {l.who || t(l.address ? 'security.stranger' : 'security.house')}
+          {who || t(l.address ? 'security.stranger' : 'security.house')}
           {about}
           {l.left_out > 0 && ` · ${t('security.left-out', { count: l.left_out })}`}
         </span>

@@ -1,0 +1,54 @@
+package app_test
+
+import (
+	"os"
+	"os/exec"
+	"path/filepath"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"sedum/app/apptest"
+)
+
+// A yard hand sees for whom a tree is held, and nowhere where they live or how they are reached; who stands before the customer does.
+func TestAYardHandSeesNoTelephoneAndNoAddress(t *testing.T) {
+	h := open(t)
+	spot := apptest.Of(t, h.kernel).SpotOf("Petra Averill")
+	advisor := h.as(t, "bram")
+	status, text := advisor.send("PUT", "/api/v1/spots/"+spot.ID+"/customer", map[string]any{"name": "Petra Averill", "phone": "555 0199", "address": "9 Fuller's Row", "reason": "moved"})
+	require.Equal(t, 200, status, text)
+	var customer string
+	require.NoError(t, h.kernel.Database().SQL().QueryRow("SELECT id FROM customers WHERE name = 'Petra Averill'").Scan(&customer))
+	told := func(p person) string {
+		all := strings.Builder{}
+		for _, path := range []string{"/spots", "/spots/" + spot.ID, "/today", "/sheets", "/sheets/1", "/mendings/customer/" + customer, "/spots/" + spot.ID + "/match", "/messages", "/work", "/clock"} {
+			status, text := p.send("GET", "/api/v1"+path, nil)
+			require.Contains(t, []int{200, 403}, status, "%s: %s", path, text)
+			all.WriteString(text)
+		}
+		for _, file := range []string{"sheet.pdf", "care.ics"} {
+			status, text := p.send("GET", "/api/v1/sheets/1/"+file, nil)
+			require.Equal(t, 200, status, file)
+			if file == "sheet.pdf" {
+				at := filepath.Join(t.TempDir(), file)
+				require.NoError(t, os.WriteFile(at, []byte(text), 0o600))
+				read, err := exec.Command("pdftotext", at, "-").Output()
+				require.NoError(t, err)
+				text = string(read)
+			}
+			all.WriteString(text)
+		}
+		return all.String()
+	}
+	private := []string{"555 01", "Tannery Lane", "Fuller's Row"}
+	hand, counter := told(h.as(t, "ilsa")), told(advisor)
+	for _, each := range private {
+		assert.NotContains(t, hand, each)
+		assert.Contains(t, counter, each)
+	}
+	assert.Contains(t, hand, "Petra Averill", "the name that a tree is held for")
+	assert.NotContains(t, hand, ", , ")
+}
