@@ -185,3 +185,21 @@ func TestTheLargestPictureIsBoundedInMemory(t *testing.T) {
 		assert.Less(t, after.TotalAlloc-before.TotalAlloc, uint64(600<<20), "%s: %d bytes of file", name, file.Len())
 	}
 }
+
+// Whatever bytes come, they are a picture or refused.
+func FuzzDevelop(f *testing.F) {
+	var whole bytes.Buffer
+	_ = jpeg.Encode(&whole, quarters(16, 8), nil)
+	f.Add(whole.Bytes())
+	f.Add(heldAs(whole.Bytes(), 6, true))
+	var small bytes.Buffer
+	_ = png.Encode(&small, quarters(3, 3))
+	f.Add(small.Bytes())
+	f.Add(head(12_001, 1, 8, 2))
+	f.Fuzz(func(t *testing.T, file []byte) {
+		p, err := develop(file)
+		if err == nil && (p.Width < 1 || p.Height < 1 || p.Width > pictureSide || p.Height > pictureSide) {
+			t.Fatal(p.Width, p.Height)
+		}
+	})
+}

@@ -46,3 +46,19 @@ func TestSlipIsNoticed(t *testing.T) {
 		}
 	})
 }
+
+// Whatever is typed or scanned is a tag, written as it is kept, or none.
+func FuzzParse(f *testing.F) {
+	for _, seed := range []string{"AUE-A7E", "aue a7e", "", "ＡＵＥ", "\x00", "AUE-A7E-AUE"} {
+		f.Add(seed)
+	}
+	f.Fuzz(func(t *testing.T, typed string) {
+		code, err := tag.Parse(typed)
+		if err != nil {
+			return
+		}
+		if again, err := tag.Parse(code); err != nil || again != code {
+			t.Fatalf("%q is %q, which is %q, %v", typed, code, again, err)
+		}
+	})
+}
