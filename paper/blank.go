@@ -9,12 +9,12 @@ import (
 )
 
 // blank is an empty document in the house's type, A4 or US Letter. Lengths are mm.
-func blank(title string, language words.Language, size string, at time.Time) *fpdf.Fpdf {
+func blank(title string, language words.Language, size string, at time.Time) canvas {
 	format := "A4"
 	if size == "letter" {
 		format = "Letter"
 	}
-	p := fpdf.New("P", "mm", format, "")
+	p := canvas{fpdf.New("P", "mm", format, "")}
 	p.AddUTF8FontFromBytes("text", "", textRegular)
 	p.AddUTF8FontFromBytes("text", "B", textBold)
 	p.AddUTF8FontFromBytes("answer", "", answerBold)
@@ -26,7 +26,7 @@ func blank(title string, language words.Language, size string, at time.Time) *fp
 	return p
 }
 
-func bytesOf(p *fpdf.Fpdf) ([]byte, error) {
+func bytesOf(p canvas) ([]byte, error) {
 	var out bytes.Buffer
 	if err := p.Output(&out); err != nil {
 		return nil, err

@@ -46,7 +46,7 @@ func BenchCardsPDF(s words.Speaker, cards []BenchCard, size string, at time.Time
 	return bytesOf(p)
 }
 
-func drawCard(p *fpdf.Fpdf, s words.Speaker, c BenchCard, top, high float64) error {
+func drawCard(p canvas, s words.Speaker, c BenchCard, top, high float64) error {
 	width, _ := p.GetPageSize()
 	inner := width - 2*marginMM
 	const drawn, codeMM = 62.0, 20.0
@@ -126,7 +126,7 @@ func ConfidencePDF(s words.Speaker, common, kept, size string, at time.Time) ([]
 }
 
 // drawStick draws a bare whip: a stem with buds, the soil line, and its few roots with what stayed behind in pale dashes.
-func drawStick(p *fpdf.Fpdf, x, y, high float64) {
+func drawStick(p canvas, x, y, high float64) {
 	soil := y + high*0.62
 	middle := x + 20
 	p.SetDrawColor(60, 50, 40)

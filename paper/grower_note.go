@@ -116,7 +116,7 @@ func GrowerNotePDF(s words.Speaker, n GrowerNote, size string) ([]byte, error) {
 }
 
 // drawBall draws the ball of one tree to scale: its surface, its flare, and how deep it lay.
-func drawBall(p *fpdf.Fpdf, s words.Speaker, f Finding, x, y, wide, high float64) {
+func drawBall(p canvas, s words.Speaker, f Finding, x, y, wide, high float64) {
 	if f.BallMM == nil || f.WidthMM == nil {
 		p.SetFont("text", "", 9)
 		p.SetXY(x, y)

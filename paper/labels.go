@@ -4,7 +4,6 @@ import (
 	"fmt"
 	"time"
 
-	"codeberg.org/go-pdf/fpdf"
 	"github.com/boombuler/barcode/qr"
 
 	"sedum/words"
@@ -48,7 +47,7 @@ func LabelsPDF(s words.Speaker, labels []Label, size string, at time.Time) ([]by
 	return bytesOf(p)
 }
 
-func drawLabel(p *fpdf.Fpdf, s words.Speaker, l Label, x, y, wide float64) error {
+func drawLabel(p canvas, s words.Speaker, l Label, x, y, wide float64) error {
 	const pad, codeMM = 3.0, 24.0
 	p.SetDrawColor(190, 180, 160)
 	p.SetLineWidth(0.1)
@@ -76,7 +75,7 @@ func drawLabel(p *fpdf.Fpdf, s words.Speaker, l Label, x, y, wide float64) error
 }
 
 // drawCode draws a code as squares, so that it stays sharp at any size.
-func drawCode(p *fpdf.Fpdf, text string, x, y, side float64) error {
+func drawCode(p canvas, text string, x, y, side float64) error {
 	code, err := qr.Encode(text, qr.M, qr.Auto)
 	if err != nil {
 		return err

@@ -35,7 +35,7 @@ const pagesMost = 2
 
 // page writes one sheet. Lengths on paper are mm.
 type page struct {
-	*fpdf.Fpdf
+	canvas
 	s             words.Speaker
 	sheet         Sheet
 	width, height float64
@@ -66,7 +66,7 @@ func drawSheet(s words.Speaker, sheet Sheet, size string, body float64) *page {
 	if size == "letter" {
 		format = "Letter"
 	}
-	p := &page{Fpdf: fpdf.New("P", "mm", format, ""), s: s, sheet: sheet, columns: 2, body: body, line: body * 0.443}
+	p := &page{canvas: canvas{fpdf.New("P", "mm", format, "")}, s: s, sheet: sheet, columns: 2, body: body, line: body * 0.443}
 	p.AddUTF8FontFromBytes("text", "", textRegular)
 	p.AddUTF8FontFromBytes("text", "B", textBold)
 	p.AddUTF8FontFromBytes("answer", "", answerBold)
