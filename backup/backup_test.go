@@ -349,6 +349,12 @@ func TestClientsAreShutOutMeanwhile(t *testing.T) {
 	for _, g := range rowsOf(t, k)["growers"] {
 		assert.NotContains(t, g, "came later")
 	}
+	var lines []string
+	require.NoError(t, k.Look(ctx, kernel.Who{}, func(tx *kernel.Tx) (err error) {
+		lines, err = kernel.Rows[string](tx, "SELECT CONCAT(operation, ' ', outcome) FROM security_log WHERE outcome <> 'restoring' ORDER BY seq")
+		return err
+	}))
+	assert.Equal(t, []string{"sign-in done", "restore done", "sign-in done"}, lines, "who came in before it stays told")
 }
 
 // A program that serves on remembers no rule of the records before, though the last change has the same number.
