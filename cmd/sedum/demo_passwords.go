@@ -6,6 +6,7 @@ import (
 	"net"
 	"os"
 	"path/filepath"
+	"syscall"
 
 	"sedum/app/people"
 	"sedum/demo"
@@ -25,7 +26,7 @@ func onLoopback(listen string) bool {
 // demoPasswords are what the demo's people sign in by, by their sign-in names. On this machine alone they are those that are printed
 // everywhere; on a network others, made at this start and told on the console only. Back on this machine the printed ones hold again.
 func demoPasswords(ctx context.Context, k *kernel.Kernel, folder string, loopback bool) (map[string]string, error) {
-	mark := filepath.Join(folder, "db", "own-passwords")
+	mark := filepath.Join(folder, "own-passwords")
 	_, err := os.Lstat(mark)
 	changed := err == nil
 	words := map[string]string{}
@@ -50,7 +51,10 @@ func demoPasswords(ctx context.Context, k *kernel.Kernel, folder string, loopbac
 	case loopback:
 		err = os.RemoveAll(mark)
 	default:
-		err = os.WriteFile(mark, nil, 0o600)
+		var f *os.File
+		if f, err = os.OpenFile(mark, os.O_CREATE|os.O_WRONLY|syscall.O_NOFOLLOW, 0o600); err == nil {
+			err = f.Close()
+		}
 	}
 	return words, err
 }
