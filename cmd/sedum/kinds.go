@@ -1,7 +1,6 @@
 package main
 
 import (
-	"context"
 	"errors"
 	"flag"
 	"fmt"
@@ -10,7 +9,6 @@ import (
 	"path/filepath"
 	"strings"
 
-	"sedum/app"
 	"sedum/app/catalogue"
 	"sedum/core/fault"
 	"sedum/kernel"
@@ -60,17 +58,8 @@ func runKinds(args []string, _ io.Reader, out, errs io.Writer) int {
 	if err != nil {
 		return failed(errs, err)
 	}
-	d, err := kernel.Open(*dsn)
-	if err != nil {
-		return failed(errs, err)
-	}
-	defer func() { _ = d.Close() }()
-	k := app.New(d, app.Settings{})
-	if err := k.Migrate(context.Background()); err != nil {
-		return failed(errs, err)
-	}
 	var taken catalogue.Taken
-	err = k.Do(context.Background(), kernel.Who{}, func(tx *kernel.Tx) (err error) {
+	err = inside(*dsn, func(tx *kernel.Tx) (err error) {
 		taken, err = catalogue.Import(tx, kinds)
 		return err
 	})

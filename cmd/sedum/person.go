@@ -2,7 +2,6 @@ package main
 
 import (
 	"bufio"
-	"context"
 	"errors"
 	"flag"
 	"fmt"
@@ -14,7 +13,6 @@ import (
 
 	"golang.org/x/term"
 
-	"sedum/app"
 	"sedum/app/people"
 	"sedum/core/fault"
 	"sedum/core/roles"
@@ -66,18 +64,9 @@ func runPerson(args []string, in io.Reader, out, errs io.Writer) int {
 			return failed(errs, err)
 		}
 	}
-	d, err := kernel.Open(*dsn)
-	if err != nil {
-		return failed(errs, err)
-	}
-	defer func() { _ = d.Close() }()
-	k := app.New(d, app.Settings{})
-	if err := k.Migrate(context.Background()); err != nil {
-		return failed(errs, err)
-	}
 	var list []people.Account
 	who := flags.Arg(0)
-	err = k.Do(context.Background(), kernel.Who{}, func(tx *kernel.Tx) (err error) {
+	err := inside(*dsn, func(tx *kernel.Tx) (err error) {
 		switch deed {
 		case "add":
 			return people.LetIn(tx, people.NewPerson{Name: *name, SignIn: who, Role: roles.Role(*role)}, password)
