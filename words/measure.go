@@ -17,7 +17,7 @@ const (
 )
 
 // Measure says a value with its unit as it is read in the yard: whole millimetres, tenths of small
-// litres, inches to an eighth. A no-break space keeps figure and unit together.
+// litres, inches to an eighth. What keeps figure and unit together is the paper's business (paper/canvas.go).
 func (s Speaker) Measure(m planting.Measure) string {
 	figure, unit := s.Figure(m)
 	switch unit {
