@@ -105,7 +105,7 @@ func TestFiftyAtOnceDoItOnce(t *testing.T) {
 		if !assert.Less(t, status, 300, text) || !assert.NoError(t, unmarshal(text, &note)) {
 			return status
 		}
-		return send("POST", "/api/v1/notes/"+note.ID+"/rows", map[string]any{"columns": map[string]int{"kind": 0, "form": 1, "count": 2, "pot_l": 3, "caliper_mm": 4, "height_m": 5},
+		return send("POST", "/api/v1/notes/"+note.ID+"/rows", map[string]any{
 			"from": 0, "again": false, "grower": "Marrow Hill Growers", "lifted_at": "", "arrived_at": "", "packing": ""})
 	})
 	assert.Equal(t, 1, rows(t, w, "SELECT COUNT(*) FROM deliveries")-before, "the same note is read in once: %v", read)

@@ -35,7 +35,7 @@ var stored = map[string]struct {
 	table, column string
 	into          func() any
 }{
-	"arrivals.Note.ColumnsUsed":    {"delivery_notes", "columns_used", func() any { return &map[arrival.Column]int{} }},
+	"arrivals.Note.How":            {"delivery_notes", "how", func() any { return &arrival.How{} }},
 	"bench.Check.Assessment":       {"checks", "assessment", func() any { return &stock.Assessment{} }},
 	"bench.Check.Readings":         {"checks", "readings", func() any { return &stock.Readings{} }},
 	"bench.Check.Subject":          {"checks", "subject", func() any { return &stock.Subject{} }},

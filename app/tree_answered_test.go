@@ -43,7 +43,8 @@ func TestTheDeedsOnATreeAndItsLotAnswer(t *testing.T) {
 	status, text := p.send("POST", "/api/v1/notes?name=note.csv", "kind;form;count\nHornbeam;ball;3\n", "Content-Type", "application/octet-stream")
 	require.Less(t, status, 300, text)
 	require.NoError(t, unmarshal(text, &note))
-	ok("POST", "/api/v1/notes/"+note.ID+"/preview", map[string]any{"columns": map[string]int{"kind": 0, "form": 1, "count": 2}}, nil)
+	ok("PUT", "/api/v1/notes/"+note.ID+"/how", map[string]any{"columns": map[string]int{"kind": 0, "form": 1, "count": 2}}, nil)
+	ok("GET", "/api/v1/notes/"+note.ID, nil, nil)
 
 	bundled := apptest.LotOf("Hornbeam", stock.BareRoot, 10)
 	bundled.Bundle, bundled.Size = 5, "whip"

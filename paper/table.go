@@ -7,12 +7,17 @@ import (
 	"sedum/core/arrival"
 )
 
-// TableCSV writes a table as CSV in UTF-8. A cell that a spreadsheet would run as a formula gets an apostrophe
-// before it, so that it is only read.
-func TableCSV(rows [][]string) ([]byte, error) {
-	var out bytes.Buffer
-	w := csv.NewWriter(&out)
-	w.UseCRLF = true
+// Separated is what a table as CSV may be asked for with.
+type Separated struct {
+	Separator arrival.Delimiter `query:"separator" enum:"comma,semicolon,tab,pipe" default:"comma" doc:"what stands between two cells"`
+}
+
+// TableCSV writes a table as CSV in UTF-8, with the mark by which a spreadsheet knows its letters. A cell that a spreadsheet would run as
+// a formula gets an apostrophe before it, so that it is only read.
+func TableCSV(rows [][]string, separator arrival.Delimiter) ([]byte, error) {
+	out := bytes.NewBufferString("\uFEFF")
+	w := csv.NewWriter(out)
+	w.Comma, w.UseCRLF = separator.Sign(), true
 	for _, row := range rows {
 		safe := make([]string, len(row))
 		for i, cell := range row {

@@ -17,6 +17,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"sedum/core/arrival"
 	"sedum/core/set"
 	"sedum/paper"
 	"sedum/words"
@@ -139,9 +140,13 @@ func TestANoteInInchesAndOneWithoutMeasures(t *testing.T) {
 // What a spreadsheet would run is only read; everything else comes back as it was.
 func TestATableIsSafeAndComesBack(t *testing.T) {
 	rows := [][]string{{"kind", "note"}, {"Hornbeam", `says "deep", twice`}, {"=HYPERLINK(1)", "@SUM(A1)"}, {"-5", "+4.5"}, {"-cmd|'/C calc'!A0", "line\nbreak"}, {"é", ""}}
-	raw, err := paper.TableCSV(rows)
+	raw, err := paper.TableCSV(rows, arrival.Semicolon)
 	require.NoError(t, err)
-	back, err := csv.NewReader(bytes.NewReader(raw)).ReadAll()
+	raw, marked := bytes.CutPrefix(raw, []byte("\uFEFF"))
+	assert.True(t, marked, "a spreadsheet knows its letters by the mark")
+	reader := csv.NewReader(bytes.NewReader(raw))
+	reader.Comma = ';'
+	back, err := reader.ReadAll()
 	require.NoError(t, err)
 	require.Len(t, back, len(rows))
 	assert.Equal(t, rows[1], back[1])

@@ -46,6 +46,12 @@ func sets() map[string]said {
 	unsaid := func(list []string) said { return said{words: list} }
 	return map[string]said{
 		"arrival.Column":        by(set.Texts[arrival.Column](), "", "column."),
+		"arrival.Decimal":       by(set.Texts[arrival.Decimal](), "", "note.decimal."),
+		"arrival.Delimiter":     by(set.Texts[arrival.Delimiter](), "", "separator."),
+		"arrival.Encoding":      by(set.Texts[arrival.Encoding](), "", "note.encoding."),
+		"arrival.Unit":          by(set.Texts[arrival.Unit](), "", "note.unit."),
+		"arrival.Why":           by(set.Texts[arrival.Why](), "", "note.left."),
+		"stock.Ranged":          by(set.Texts[stock.Ranged](), "", "column."),
 		"care.Code":             by(set.Texts[care.Code](), "care.", ""),
 		"climate.Source":        unsaid(set.Texts[climate.Source]()),
 		"fault.Code":            by(set.Texts[fault.Code](), "fault.", ""),

@@ -44,8 +44,11 @@ func Capability() kernel.Capability {
 			return lot.Line(), err
 		}).Makes(append(newStock, "see-lot", "see-tree", "match", "plan", "see-mendings")...),
 		kernel.Upload("open-note", "/notes", TakeIn, openNote, showNote).Unkeyed().Limit(NoteLimit + 1024),
-		kernel.Ask("preview-note", "/notes/{id}/preview", TakeIn, previewNote),
-		kernel.Deed("read-in-note", "POST", "/notes/{id}/rows", TakeIn, readInNote, kernel.Same).Unkeyed().Makes(newStock...),
+		kernel.Read("see-note", "/notes/{id}", TakeIn, seeNote),
+		kernel.Deed("read-note-so", "PUT", "/notes/{id}/how", TakeIn, readSo, func(tx *kernel.Tx, p kernel.ByID, _ string) (Preview, error) {
+			return seeNote(tx, p)
+		}).Makes("see-note"),
+		kernel.Deed("read-in-note", "POST", "/notes/{id}/rows", TakeIn, readInNote, kernel.Same).Unkeyed().Makes(append(newStock, "see-note")...),
 		kernel.ReadFile("faulty-rows", "/notes/{id}/faulty.csv", TakeIn, "text/csv", faultyRows),
 		kernel.Deed("replace-tag", "POST", "/trees/{tag}/tag", TakeIn, replaceTag, func(tx *kernel.Tx, _ kernel.ByTag, fresh string) (yard.Stands, error) {
 			return yard.Show(tx, fresh)

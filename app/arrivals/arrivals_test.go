@@ -16,7 +16,6 @@ import (
 	"sedum/app/arrivals"
 	"sedum/app/clock"
 	"sedum/app/yard"
-	"sedum/core/arrival"
 	"sedum/core/fault"
 	"sedum/core/stock"
 	"sedum/kernel"
@@ -88,9 +87,7 @@ func open(w *World, content []byte) (string, error) {
 }
 
 func preview(w *World, id string) arrivals.Preview {
-	out, err := Did[arrivals.Preview](w, w.Hand, "preview-note", ByID(id), arrivals.Columns{})
-	require.NoError(w.T, err)
-	return out
+	return Saw[arrivals.Preview](w, "see-note", ByID(id))
 }
 
 func TestANoteIsReadInOnceAndGoesOnWhereItStopped(t *testing.T) {
@@ -109,7 +106,7 @@ func TestANoteIsReadInOnceAndGoesOnWhereItStopped(t *testing.T) {
 	p := preview(w, id)
 	assert.Equal(t, []int{600, 594, 1188, 6}, []int{p.Total, p.Sound, p.Trees, p.Faults})
 	assert.Contains(t, p.Faulty[0].Faults[0].Message, "Hornbeam", "the nearest kind is offered")
-	ask := arrivals.ReadIn{Came: arrivals.Came{Grower: "New Grower"}, Columns: map[arrival.Column]int{"kind": 0, "form": 1, "pot_l": 2, "count": 3}}
+	ask := arrivals.ReadIn{Came: arrivals.Came{Grower: "New Grower"}}
 	step := func() arrivals.Progress {
 		out, err := Did[arrivals.Progress](w, w.Hand, "read-in-note", ByID(id), ask)
 		require.NoError(t, err)

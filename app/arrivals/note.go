@@ -13,6 +13,7 @@ import (
 	"sedum/core/arrival"
 	"sedum/core/fault"
 	"sedum/kernel"
+	"sedum/notefile"
 )
 
 // NoteLimit is how many bytes a delivery note may have.
@@ -24,12 +25,13 @@ const rowsAtOnce = 250
 
 // Note is a grower's list as a file, and how far it was read in.
 type Note struct {
-	ID          string
-	Digest      string
-	FileName    string
-	Content     []byte
-	ColumnsUsed map[arrival.Column]int `gorm:"serializer:json"`
-	DeliveryID  *string
+	ID       string
+	Digest   string
+	FileName string
+	Content  []byte
+	// How it is read: what a person chose; the rest is found out at every reading.
+	How        arrival.How `gorm:"serializer:json"`
+	DeliveryID *string
 	// Reading is which reading of the same file this is, nil before it has begun.
 	Reading   *int
 	RowsTotal int
@@ -60,35 +62,51 @@ func openNote(tx *kernel.Tx, p noteFile, content []byte) (id string, err error) 
 	if len(content) > NoteLimit {
 		return "", unreadable(arrival.Unreadable{Code: "too-large"})
 	}
-	table, err := arrival.Read(content)
+	table, err := notefile.Read(content, arrival.How{})
 	if err != nil {
 		return "", unreadable(err)
 	}
 	sum := sha256.Sum256(content)
 	name := strings.ToValidUTF8(p.Name[:min(len(p.Name), 200)], "")
 	n := Note{ID: kernel.NewID(), Digest: hex.EncodeToString(sum[:]), FileName: name, Content: content,
-		ColumnsUsed: arrival.Guess(table.Headings), RowsTotal: len(table.Rows), PersonID: tx.Who.ID, At: tx.Now}
+		RowsTotal: len(table.Rows), PersonID: tx.Who.ID, At: tx.Now}
 	return n.ID, kernel.Add(tx, &n)
 }
 
-// reading is a note as some columns read it.
-type reading struct {
-	note    Note
-	table   arrival.Note
-	columns map[arrival.Column]int
-	kinds   catalogue.Names
+// readSo keeps how a note is to be read, as long as none of it was read in.
+func readSo(tx *kernel.Tx, p kernel.ByID, how arrival.How) (id string, err error) {
+	if field := how.Unsound(); field != "" {
+		return "", fault.List{{Field: field, Code: fault.NotAChoice}}
+	}
+	n, err := kernel.Held[Note](tx, "SELECT * FROM delivery_notes WHERE id = ?", p.ID)
+	if err != nil {
+		return "", err
+	}
+	if n.DeliveryID != nil {
+		return "", kernel.Refused{Code: "note-begun", Field: "file"}
+	}
+	table, err := notefile.Read(n.Content, how)
+	if err != nil {
+		return "", unreadable(err)
+	}
+	n.How, n.RowsTotal = how, len(table.Rows)
+	return n.ID, kernel.Ours(tx.DB().Save(&n).Error)
 }
 
-func readingOf(tx *kernel.Tx, n Note, columns map[arrival.Column]int) (reading, error) {
-	table, err := arrival.Read(n.Content)
+// reading is a note as it is read now.
+type reading struct {
+	note  Note
+	table arrival.Note
+	kinds catalogue.Names
+}
+
+func readingOf(tx *kernel.Tx, n Note) (reading, error) {
+	table, err := notefile.Read(n.Content, n.How)
 	if err != nil {
 		return reading{}, unreadable(err)
 	}
-	if columns == nil {
-		columns = n.ColumnsUsed
-	}
 	kinds, err := catalogue.ByName(tx)
-	return reading{n, table, columns, kinds}, err
+	return reading{n, table, kinds}, err
 }
 
 // row is one row of a note, and what is wrong with it.
@@ -96,33 +114,37 @@ type row struct {
 	line   int
 	cells  []string
 	lot    arrival.LotRow
+	kind   catalogue.Kind
 	faults fault.List
+	// suggested is the kind that an unknown name is most like, "" when it is like none.
+	suggested string
 }
 
 func (r reading) row(i int) row {
-	lot, faults := r.table.ReadRow(i, r.columns)
-	if lot.Kind != "" {
-		if _, ok := r.kinds.Find(lot.Kind); !ok {
-			faults.Add(string(arrival.ColumnKind), fault.UnknownKind, r.kinds.Nearest(lot.Kind))
-		}
+	lot, faults := r.table.ReadRow(i)
+	out := row{line: r.table.Lines[i], cells: r.table.Rows[i], lot: lot, faults: faults}
+	if lot.Kind == "" {
+		return out
 	}
-	return row{line: r.table.Lines[i], cells: r.table.Rows[i], lot: lot, faults: faults}
-}
-
-func (r reading) missing() []arrival.Column {
-	out := []arrival.Column{}
-	for _, c := range arrival.Needed() {
-		if _, ok := r.columns[c]; !ok {
-			out = append(out, c)
-		}
+	var known bool
+	if out.kind, known = r.kinds.Find(lot.Kind); known {
+		return out
 	}
+	name, cultivar := arrival.SplitCultivar(lot.Kind)
+	if out.kind, known = r.kinds.Find(name); known {
+		if lot.Cultivar == "" {
+			out.lot.Cultivar = cultivar
+		}
+		return out
+	}
+	out.suggested = r.kinds.Nearest(name)
+	out.faults.Add(string(arrival.ColumnKind), fault.UnknownKind, out.suggested)
 	return out
 }
 
 // ReadIn is the delivery that a note is read into, and from where.
 type ReadIn struct {
 	Came
-	Columns map[arrival.Column]int `json:"columns"`
 	// From is how many rows are done already; the next are read in.
 	From int `json:"from" minimum:"0"`
 	// Again reads in a note that was read in before.
@@ -142,14 +164,23 @@ type Progress struct {
 func readInNote(tx *kernel.Tx, p kernel.ByID, ask ReadIn) (Progress, error) {
 	var l fault.List
 	d := ask.read(tx, &l)
-	for _, c := range (reading{columns: ask.Columns}).missing() {
-		l.Add("columns."+string(c), fault.Required, nil)
-	}
-	if err := l.Err(); err != nil {
-		return Progress{}, err
-	}
 	n, err := kernel.Held[Note](tx, "SELECT * FROM delivery_notes WHERE id = ?", p.ID)
 	if err != nil {
+		return Progress{}, err
+	}
+	r, err := readingOf(tx, n)
+	if err != nil {
+		return Progress{}, err
+	}
+	for _, c := range r.table.Missing() {
+		l.Add("columns."+string(c), fault.Required, nil)
+	}
+	if n.DeliveryID == nil {
+		for _, q := range r.table.Questions(n.How.Units) {
+			l.Add("units."+string(q.Column), fault.Required, nil)
+		}
+	}
+	if err := l.Err(); err != nil {
 		return Progress{}, err
 	}
 	if n.DeliveryID == nil {
@@ -161,7 +192,7 @@ func readInNote(tx *kernel.Tx, p kernel.ByID, ask ReadIn) (Progress, error) {
 		return Progress{}, err
 	}
 	if n.RowsDone == ask.From {
-		if err := readRows(tx, d, ask.Columns, &n); err != nil {
+		if err := readRows(tx, d, r, &n); err != nil {
 			return Progress{}, err
 		}
 		if err := kernel.ChangeOne[Note](tx, map[string]any{"rows_done": n.RowsDone, "trees_made": n.TreesMade}, "id = ?", n.ID); err != nil {
@@ -194,19 +225,14 @@ func begin(tx *kernel.Tx, n *Note, ask ReadIn, d *yard.Delivery) error {
 	return kernel.ChangeOne[Note](tx, map[string]any{"delivery_id": d.ID}, "id = ?", n.ID)
 }
 
-func readRows(tx *kernel.Tx, d yard.Delivery, columns map[arrival.Column]int, n *Note) error {
-	r, err := readingOf(tx, *n, columns)
-	if err != nil {
-		return err
-	}
+func readRows(tx *kernel.Tx, d yard.Delivery, r reading, n *Note) error {
 	end := min(n.RowsDone+rowsAtOnce, len(r.table.Rows))
 	for i := n.RowsDone; i < end; i++ {
 		each := r.row(i)
 		if len(each.faults) > 0 {
 			continue
 		}
-		kind, _ := r.kinds.Find(each.lot.Kind)
-		if err := addLot(tx, d, kind, NewLot{each.lot.Kind, each.lot.LotFacts, each.lot.Count, each.lot.Bundle}); err != nil {
+		if err := addLot(tx, d, each.kind, NewLot{each.lot.Kind, each.lot.LotFacts, each.lot.Count, each.lot.Bundle}); err != nil {
 			return err
 		}
 		n.TreesMade += each.lot.Count

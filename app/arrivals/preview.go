@@ -2,6 +2,7 @@ package arrivals
 
 import (
 	"time"
+	"unicode/utf8"
 
 	"sedum/app/yard"
 	"sedum/core/arrival"
@@ -15,25 +16,50 @@ type PreviewRow struct {
 	Line   int                 `json:"line"`
 	Cells  []string            `json:"cells"`
 	Faults []kernel.FieldError `json:"faults"`
+	// Suggested is the kind that a name which is in no catalogue is most like, "" when it is like none.
+	Suggested string `json:"suggested"`
 }
 
 // Preview is a note before it is read in.
 type Preview struct {
-	ID       string                 `json:"id"`
-	FileName string                 `json:"file_name"`
-	Headings []string               `json:"headings"`
-	Columns  map[arrival.Column]int `json:"columns" doc:"what each column tells, by its place in the table"`
-	Known    []arrival.Column       `json:"known" doc:"every column that a note may have"`
-	Missing  []arrival.Column       `json:"missing"`
-	Rows     []PreviewRow           `json:"rows" doc:"the first rows"`
-	Faulty   []PreviewRow           `json:"faulty" doc:"the first faulty rows"`
-	Total    int                    `json:"total"`
-	Sound    int                    `json:"sound"`
-	Faults   int                    `json:"faults"`
-	Trees    int                    `json:"trees"`
-	Before   *ReadBefore            `json:"before" doc:"when the same file was read in before"`
-	Done     int                    `json:"done"`
-	Delivery int                    `json:"delivery"`
+	ID       string `json:"id"`
+	FileName string `json:"file_name"`
+	// Chosen is what somebody chose; As how the note is read by that and by what was found out.
+	Chosen    arrival.How        `json:"chosen"`
+	As        arrival.How        `json:"as"`
+	Workbook  bool               `json:"workbook"`
+	Sheets    []string           `json:"sheets"`
+	Top       []arrival.Line     `json:"top" doc:"the first lines as they stand, to choose the headings from"`
+	Headings  []string           `json:"headings"`
+	Known     []KnownColumn      `json:"known" doc:"every column that a note may have"`
+	Missing   []arrival.Column   `json:"missing"`
+	Unread    []string           `json:"unread" doc:"headings of the columns that tell nothing here"`
+	Left      []arrival.LeftOut  `json:"left" doc:"the first rows that are no lots"`
+	LeftRows  int                `json:"left_rows"`
+	Questions []arrival.Question `json:"questions" doc:"columns of which somebody must say the unit"`
+	Rows      []PreviewRow       `json:"rows" doc:"the first rows"`
+	Faulty    []PreviewRow       `json:"faulty" doc:"the first faulty rows"`
+	Total     int                `json:"total"`
+	Sound     int                `json:"sound"`
+	Faults    int                `json:"faults"`
+	Trees     int                `json:"trees"`
+	Before    *ReadBefore        `json:"before" doc:"when the same file was read in before"`
+	Done      int                `json:"done"`
+	Delivery  int                `json:"delivery"`
+}
+
+// KnownColumn is a column that a note may have, and the units that it may be written in.
+type KnownColumn struct {
+	Column arrival.Column `json:"column"`
+	Units  []arrival.Unit `json:"units"`
+}
+
+func knownColumns() []KnownColumn {
+	out := []KnownColumn{}
+	for _, c := range set.All[arrival.Column]() {
+		out = append(out, KnownColumn{c, arrival.UnitsOf(c)})
+	}
+	return out
 }
 
 // ReadBefore is an earlier reading of the same file.
@@ -45,29 +71,35 @@ type ReadBefore struct {
 const (
 	previewRows = 12
 	faultyShown = 60
+	leftShown   = 40
+	// cellShown is how many letters of a cell the preview shows.
+	cellShown = 120
 )
 
-// Columns says what each column of a note tells.
-type Columns struct {
-	Columns map[arrival.Column]int `json:"columns"`
-}
-
 func showNote(tx *kernel.Tx, _ noteFile, id string) (Preview, error) {
-	return previewNote(tx, kernel.ByID{ID: id}, Columns{})
+	return seeNote(tx, kernel.ByID{ID: id})
 }
 
-// previewNote shows a note as some columns would read it.
-func previewNote(tx *kernel.Tx, p kernel.ByID, c Columns) (Preview, error) {
+// seeNote shows a note as it would be read in now.
+func seeNote(tx *kernel.Tx, p kernel.ByID) (Preview, error) {
 	n, err := kernel.One[Note](tx, "id = ?", p.ID)
 	if err != nil {
 		return Preview{}, err
 	}
-	r, err := readingOf(tx, n, c.Columns)
+	r, err := readingOf(tx, n)
 	if err != nil {
 		return Preview{}, err
 	}
-	out := Preview{ID: n.ID, FileName: n.FileName, Headings: r.table.Headings, Columns: r.columns, Known: set.All[arrival.Column](), Total: len(r.table.Rows),
-		Missing: r.missing(), Rows: []PreviewRow{}, Faulty: []PreviewRow{}, Done: n.RowsDone}
+	out := Preview{ID: n.ID, FileName: n.FileName, Chosen: n.How, As: r.table.As, Workbook: r.table.Workbook, Sheets: append([]string{}, r.table.Sheets...), Top: []arrival.Line{},
+		Headings: short(r.table.Headings), Known: knownColumns(), Missing: r.table.Missing(), Unread: short(r.table.Unread()), Left: []arrival.LeftOut{},
+		LeftRows: len(r.table.Left), Questions: r.table.Questions(n.How.Units), Total: len(r.table.Rows), Rows: []PreviewRow{}, Faulty: []PreviewRow{}, Done: n.RowsDone}
+	for _, l := range r.table.Top {
+		out.Top = append(out.Top, arrival.Line{Line: l.Line, Cells: short(l.Cells)})
+	}
+	for _, l := range r.table.Left[:min(len(r.table.Left), leftShown)] {
+		l.Text = cut(l.Text)
+		out.Left = append(out.Left, l)
+	}
 	for i := range r.table.Rows {
 		each := r.row(i)
 		if i < previewRows {
@@ -101,16 +133,36 @@ func previewNote(tx *kernel.Tx, p kernel.ByID, c Columns) (Preview, error) {
 }
 
 func (r row) view(tx *kernel.Tx) PreviewRow {
-	return PreviewRow{r.line, r.cells, kernel.FieldErrors(tx.Say, r.faults)}
+	return PreviewRow{r.line, short(r.cells), kernel.FieldErrors(tx.Say, r.faults), r.suggested}
+}
+
+func short(cells []string) []string {
+	out := make([]string, len(cells))
+	for i, cell := range cells {
+		out[i] = cut(cell)
+	}
+	return out
+}
+
+func cut(text string) string {
+	if utf8.RuneCountInString(text) <= cellShown {
+		return text
+	}
+	return string([]rune(text)[:cellShown]) + "…"
+}
+
+type faultyFile struct {
+	kernel.ByID
+	paper.Separated
 }
 
 // faultyRows gives the rows back that were not read in, with why.
-func faultyRows(tx *kernel.Tx, p kernel.ByID) (kernel.File, error) {
+func faultyRows(tx *kernel.Tx, p faultyFile) (kernel.File, error) {
 	n, err := kernel.One[Note](tx, "id = ?", p.ID)
 	if err != nil {
 		return kernel.File{}, err
 	}
-	r, err := readingOf(tx, n, nil)
+	r, err := readingOf(tx, n)
 	if err != nil {
 		return kernel.File{}, err
 	}
@@ -121,16 +173,17 @@ func faultyRows(tx *kernel.Tx, p kernel.ByID) (kernel.File, error) {
 		if len(each.faults) == 0 {
 			continue
 		}
-		line := make([]string, wide+1)
+		line := make([]string, max(wide, len(each.cells))+1)
 		copy(line, each.cells)
+		why := &line[len(line)-1]
 		for i, f := range each.faults {
 			if i > 0 {
-				line[wide] += "; "
+				*why += "; "
 			}
-			line[wide] += f.Field + ": " + tx.Say.Fault(f)
+			*why += f.Field + ": " + tx.Say.Fault(f)
 		}
 		table = append(table, line)
 	}
-	file, err := paper.TableCSV(table)
+	file, err := paper.TableCSV(table, p.Separator)
 	return kernel.CSV(file, "faulty-rows.csv"), err
 }

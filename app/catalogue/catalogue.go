@@ -110,15 +110,20 @@ func ByName(tx *kernel.Tx) (Names, error) {
 	kinds, err := kernel.Many[Kind](tx, "common", "")
 	out := Names{}
 	for _, k := range kinds {
-		out[strings.ToLower(k.Common)], out[strings.ToLower(k.Botanical)] = k, k
+		out[nameKey(k.Common)], out[nameKey(k.Botanical)] = k, k
 	}
 	return out, err
 }
 
 // Find is the kind of a name as typed.
 func (n Names) Find(typed string) (Kind, bool) {
-	k, ok := n[strings.ToLower(strings.TrimSpace(typed))]
+	k, ok := n[nameKey(typed)]
 	return k, ok
+}
+
+// nameKey is a name as it is looked up: small letters, single spaces, the sign of a hybrid as people type it.
+func nameKey(name string) string {
+	return strings.Join(strings.Fields(strings.ReplaceAll(strings.ToLower(name), "×", " x ")), " ")
 }
 
 // close is how much of its letters a mistyped name shares at least with the one that is suggested for it.
@@ -126,7 +131,7 @@ const close = 0.6
 
 // Nearest is the name in the catalogue that a mistyped one is most like, by shared pairs of letters; "" when none is close.
 func (n Names) Nearest(typed string) string {
-	typed = strings.ToLower(strings.TrimSpace(typed))
+	typed = nameKey(typed)
 	best, most := "", 0.0
 	for name, k := range n {
 		if like := likeness(name, typed); like > most || (like == most && k.Common < best) {

@@ -36,12 +36,17 @@ func notePDF(tx *kernel.Tx, p onPaper) (kernel.File, error) {
 	return kernel.PDF(pdf, "note-%d.pdf", n.Number), err
 }
 
-func noteCSV(tx *kernel.Tx, p kernel.ByNumber) (kernel.File, error) {
+type noteTableAsk struct {
+	kernel.ByNumber
+	paper.Separated
+}
+
+func noteCSV(tx *kernel.Tx, p noteTableAsk) (kernel.File, error) {
 	n, err := noteByNumber(tx, p.Number)
 	if err != nil {
 		return kernel.File{}, err
 	}
-	file, err := paper.TableCSV(noteTable(tx.Say, tx.Who.House, n))
+	file, err := paper.TableCSV(noteTable(tx.Say, tx.Who.House, n), p.Separator)
 	return kernel.CSV(file, "note-%d.csv", n.Number), err
 }
 

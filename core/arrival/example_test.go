@@ -8,14 +8,19 @@ import (
 
 // A note as a grower writes it: its columns are guessed by their headings, what it does not state is assumed and named.
 func Example() {
-	note, err := arrival.Read([]byte("Plant;Form;Qty;Litres\nHornbeam;pot;24;12,5\nRowan;balled;many;\n"))
+	var table arrival.Table
+	for i, cells := range [][]string{{"Plant", "Form", "Qty", "Litres"}, {"Hornbeam", "pot", "24", "12,5"}, {"Rowan", "balled", "many", ""}} {
+		if err := table.Add(i+1, cells); err != nil {
+			fmt.Println(err)
+		}
+	}
+	note, err := arrival.Read(table, arrival.How{})
 	if err != nil {
 		fmt.Println(err)
 		return
 	}
-	columns := arrival.Guess(note.Headings)
 	for i := range note.Rows {
-		lot, faults := note.ReadRow(i, columns)
+		lot, faults := note.ReadRow(i)
 		fmt.Println(lot.Count, lot.Kind, lot.PotL, lot.Assumed, len(faults))
 	}
 	// Output:

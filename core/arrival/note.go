@@ -1,21 +1,11 @@
 // Package arrival reads a grower's delivery note: a table with one lot a row.
 //
-// A note comes as people make them: commas or semicolons, decimal points or commas, headings in their own
-// words. What a row cannot say clearly is named with the column and the remedy, and the row is given back.
+// A note comes as people make them: a workbook or text, in the letters of their program, commas or semicolons, a title over the
+// headings, decimal points or commas, units of their own, a row of totals. What was found out is told and can be chosen otherwise; what
+// a row cannot say clearly is named with the column and the remedy, and the row is given back.
 package arrival
 
-import (
-	"bytes"
-	"encoding/csv"
-	"errors"
-	"fmt"
-	"io"
-	"strings"
-	"unicode/utf8"
-)
-
-// MostRows is how many lots one note may hold.
-const MostRows = 20000
+import "fmt"
 
 // Unreadable says why a file is no note. Code has a sentence in package words.
 type Unreadable struct {
@@ -25,90 +15,100 @@ type Unreadable struct {
 
 func (u Unreadable) Error() string { return fmt.Sprintf("arrival: unreadable: %s %v", u.Code, u.Limit) }
 
-// Note is a file as a table: its headings and its rows, cells trimmed.
+// Note is a file as a table: its headings and its rows, cells without stray spaces.
 type Note struct {
-	Delimiter rune
-	Headings  []string
-	Rows      [][]string
-	// Lines is the line of the file where each row begins, counted from 1.
+	// As is how it was read: what a person chose, and what was found out.
+	As How
+	// Workbook tells that it is one; Sheets are its sheets.
+	Workbook bool
+	Sheets   []string
+	// Top is its first lines as they stand, among them the headings.
+	Top      []Line
+	Headings []string
+	Rows     [][]string
+	// Lines is the line of the file where each row begins, from 1.
 	Lines []int
+	// Left are the rows that are no lots.
+	Left []LeftOut
 }
 
-// Read takes a file apart. Errors: Unreadable with code zip, encoding, empty, quotes, rows.
-func Read(file []byte) (Note, error) {
-	switch {
-	case bytes.HasPrefix(file, []byte("PK\x03\x04")):
-		return Note{}, Unreadable{"zip", nil}
-	case bytes.HasPrefix(file, []byte{0xFF, 0xFE}), bytes.HasPrefix(file, []byte{0xFE, 0xFF}):
-		return Note{}, Unreadable{"encoding", "UTF-16"}
-	}
-	file = bytes.TrimPrefix(file, []byte("\xEF\xBB\xBF"))
-	if !utf8.Valid(file) || bytes.IndexByte(file, 0) >= 0 {
-		return Note{}, Unreadable{"encoding", badLine(file)}
-	}
-	n := Note{Delimiter: delimiter(file)}
-	reader := csv.NewReader(bytes.NewReader(file))
-	reader.Comma, reader.FieldsPerRecord = n.Delimiter, -1
-	for {
-		record, err := reader.Read()
-		if errors.Is(err, io.EOF) {
-			break
-		}
-		var broken *csv.ParseError
-		if errors.As(err, &broken) {
-			return Note{}, Unreadable{"quotes", broken.StartLine}
-		}
-		if err != nil {
-			return Note{}, err
-		}
-		blank := true
-		for i := range record {
-			record[i] = strings.TrimSpace(record[i])
-			blank = blank && record[i] == ""
-		}
-		if blank {
-			continue
-		}
-		if n.Headings == nil {
-			n.Headings = record
-			continue
-		}
-		line, _ := reader.FieldPos(0)
-		n.Rows, n.Lines = append(n.Rows, record), append(n.Lines, line)
-		if len(n.Rows) > MostRows {
-			return Note{}, Unreadable{"rows", MostRows}
-		}
-	}
-	if len(n.Rows) == 0 {
+const topLines = 15
+
+// Read finds headings and lots in the table of a file. Errors: Unreadable with code empty, rows or headings.
+func Read(t Table, how How) (Note, error) {
+	n := Note{As: how}
+	if len(t.Lines) == 0 {
 		return Note{}, Unreadable{"empty", nil}
+	}
+	n.Top = t.Lines[:min(len(t.Lines), topLines)]
+	at, err := headingsAt(t, how.HeadingLine)
+	if err != nil {
+		return Note{}, err
+	}
+	n.As.HeadingLine, n.Headings = t.Lines[at].Line, t.Lines[at].Cells
+	columns, units := Guess(n.Headings)
+	if how.Columns == nil {
+		n.As.Columns = columns
+	}
+	n.As.Units = n.unitsBy(units, how.Units)
+	mended := how.mendedAt()
+	for _, line := range t.Lines[at+1:] {
+		n.Rows, n.Lines = append(n.Rows, mended.over(line, len(n.Headings))), append(n.Lines, line.Line)
+	}
+	n.As.Decimals = n.decimals(how.Decimals)
+	n.leaveOut()
+	switch {
+	case len(n.Rows) == 0:
+		return Note{}, Unreadable{"empty", nil}
+	case len(n.Rows) > MostRows:
+		return Note{}, Unreadable{"rows", MostRows}
 	}
 	return n, nil
 }
 
-// badLine is the line in which the first byte stands that is no UTF-8.
-func badLine(file []byte) int {
-	line := 1
-	for len(file) > 0 {
-		r, size := utf8.DecodeRune(file)
-		if (r == utf8.RuneError && size == 1) || r == 0 {
-			return line
+// unitsBy is the unit of every column of sizes: as chosen, as the heading says, as it is usually written.
+func (n Note) unitsBy(heading map[int]Unit, chosen map[Column]Unit) map[Column]Unit {
+	out := map[Column]Unit{}
+	for c, place := range n.As.Columns {
+		if c.stored() == "" {
+			continue
 		}
-		if r == '\n' {
-			line++
+		out[c] = c.stored()
+		if u, says := heading[place]; says && u.fits(c) {
+			out[c] = u
 		}
-		file = file[size:]
 	}
-	return line
+	for c, u := range chosen {
+		if _, there := out[c]; there {
+			out[c] = u
+		}
+	}
+	return out
 }
 
-// delimiter is the sign that stands oftenest in the first line.
-func delimiter(file []byte) rune {
-	first, _, _ := bytes.Cut(file, []byte("\n"))
-	best, most := ',', -1
-	for _, sign := range []rune{',', ';', '\t'} {
-		if n := strings.Count(string(first), string(sign)); n > most {
-			best, most = sign, n
+type mends map[int][]Mend
+
+func (h How) mendedAt() mends {
+	out := mends{}
+	for _, m := range h.Mended {
+		out[m.Line] = append(out[m.Line], m)
+	}
+	return out
+}
+
+// over is a row with the cells that were written anew.
+func (m mends) over(l Line, wide int) []string {
+	if len(m[l.Line]) == 0 {
+		return l.Cells
+	}
+	cells := append([]string{}, l.Cells...)
+	for _, each := range m[l.Line] {
+		for len(cells) <= each.Place && len(cells) < wide {
+			cells = append(cells, "")
+		}
+		if each.Place < len(cells) {
+			cells[each.Place] = tidy(each.Text)
 		}
 	}
-	return best
+	return cells
 }

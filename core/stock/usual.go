@@ -42,7 +42,7 @@ func sizeByCaliper(caliperMM float64) Size {
 // withUsual is the facts with what nobody stated filled in from what is usual for the form, and named as assumed. Where one kind of it
 // is treated more strictly than another, the strict one is assumed: the usual pot, which is asked for felt, and tender roots.
 func (f LotFacts) withUsual() LotFacts {
-	f.Assumed = append([]Assumable{}, f.Assumed...)
+	f.Assumed, f.Ranges = append([]Assumable{}, f.Assumed...), f.stillStated()
 	assume := func(what Assumable, stated *float64, usual float64) {
 		if *stated == 0 {
 			*stated = usual
@@ -65,6 +65,9 @@ func (f LotFacts) withUsual() LotFacts {
 	}
 	if f.Sizing == "" {
 		f.Sizing = SizingCaliper
+	}
+	if f.GirthCM > 0 { // round the trunk at 1 m: the trunk is no thinner lower down, where a caliper is taken
+		assume(AssumedCaliper, &f.CaliperMM, math.Round(f.GirthCM*10/math.Pi))
 	}
 	switch f.Form {
 	case Balled:

@@ -69,7 +69,10 @@ export function App() {
             <ArrivalsPage who={who.data} />
           </Route>
           <Route path="/arrivals/new" component={NewDelivery} />
-          <Route path="/arrivals/note" component={NotePage} />
+          <Route path="/arrivals/note">
+            <NotePage />
+          </Route>
+          <Route path="/arrivals/note/:id">{(p) => <NotePage id={p.id} />}</Route>
           <Route path="/lots/:number">
             {(p) => <LotPage key={p.number} number={Number(p.number)} who={who.data} />}
           </Route>

@@ -67,7 +67,8 @@ export const stales = {
     'plan',
     'see-mendings',
   ],
-  'read-in-note': ['list-deliveries', 'list-lots', 'list-trees', 'list-grower-names', 'see-clock', 'today'],
+  'read-note-so': ['see-note'],
+  'read-in-note': ['list-deliveries', 'list-lots', 'list-trees', 'list-grower-names', 'see-clock', 'today', 'see-note'],
   'replace-tag': ['see-tree', 'list-trees', 'see-lot', 'today', 'see-work', 'see-clock', 'match'],
   'split-bundle': ['see-tree', 'list-trees', 'list-lots', 'see-lot', 'today'],
   'add-photo': ['see-tree'],
@@ -167,6 +168,7 @@ export const reads = [
   'read-scale',
   'list-soaks',
   'list-deliveries',
+  'see-note',
   'list-trees',
   'see-tree',
   'list-many',
@@ -216,6 +218,7 @@ export const arrivalColumn = [
   'ball_diameter_mm',
   'ball_height_mm',
   'caliper_mm',
+  'girth_cm',
   'height_m',
   'size',
   'bundle_count',
@@ -226,6 +229,11 @@ export const arrivalColumn = [
   'rootstock',
   'propagation',
 ] as const
+export const arrivalDecimal = ['point', 'comma'] as const
+export const arrivalDelimiter = ['comma', 'semicolon', 'tab', 'pipe'] as const
+export const arrivalEncoding = ['utf-8', 'utf-16le', 'utf-16be', 'windows-1252', 'windows-1250', 'mac-roman'] as const
+export const arrivalUnit = ['mm', 'cm', 'm', 'in', 'ft', 'l', 'gal'] as const
+export const arrivalWhy = ['totals', 'headings', 'remark'] as const
 export const careCode = [
   'look-next-day',
   'second-soaking',
@@ -875,6 +883,14 @@ export const stockPart = [
 export const stockPot = ['standard', 'air-pruning', 'fabric', 'plug'] as const
 export const stockPotTop = ['clean', 'weeds'] as const
 export const stockPropagation = ['seed', 'cutting', 'graft', 'layer', 'division', 'tissue'] as const
+export const stockRanged = [
+  'pot_l',
+  'ball_diameter_mm',
+  'ball_height_mm',
+  'caliper_mm',
+  'girth_cm',
+  'height_m',
+] as const
 export const stockRootClass = ['strangling', 'severe', 'girdling', 'major', 'moderate', 'fine', 'radial'] as const
 export const stockRootMoisture = ['moist', 'surface-dry', 'brittle'] as const
 export const stockRootSchool = ['tease', 'score', 'shave'] as const

@@ -18,6 +18,13 @@ export const welcomeQuery = queryOptions({
 
 export const todayQuery = queryOptions({ queryKey: keyOf('today'), queryFn: () => ask(client.GET('/api/v1/today')) })
 
+/** A grower's note as it would be read in now. */
+export const noteQuery = (id: string) =>
+  queryOptions({
+    queryKey: keyOf('see-note', id),
+    queryFn: () => ask(client.GET('/api/v1/notes/{id}', { params: { path: { id } } })),
+  })
+
 export const lotsQuery = (toCheck: boolean) =>
   queryOptions({
     queryKey: keyOf('list-lots', toCheck),

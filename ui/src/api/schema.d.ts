@@ -1172,6 +1172,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/notes/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["see-note"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/notes/{id}/faulty.csv": {
         parameters: {
             query?: never;
@@ -1188,7 +1204,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/v1/notes/{id}/preview": {
+    "/api/v1/notes/{id}/how": {
         parameters: {
             query?: never;
             header?: never;
@@ -1196,8 +1212,8 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        put?: never;
-        post: operations["preview-note"];
+        put: operations["read-note-so"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -2233,7 +2249,84 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /** @enum {string} */
-        ArrivalColumn: "kind" | "form" | "count" | "pot_l" | "pot" | "ball_diameter_mm" | "ball_height_mm" | "caliper_mm" | "height_m" | "size" | "bundle_count" | "price" | "grafted" | "ordered" | "cultivar" | "rootstock" | "propagation";
+        ArrivalColumn: "kind" | "form" | "count" | "pot_l" | "pot" | "ball_diameter_mm" | "ball_height_mm" | "caliper_mm" | "girth_cm" | "height_m" | "size" | "bundle_count" | "price" | "grafted" | "ordered" | "cultivar" | "rootstock" | "propagation";
+        /** @enum {string} */
+        ArrivalDecimal: "point" | "comma";
+        /** @enum {string} */
+        ArrivalDelimiter: "comma" | "semicolon" | "tab" | "pipe";
+        /** @enum {string} */
+        ArrivalEncoding: "utf-8" | "utf-16le" | "utf-16be" | "windows-1252" | "windows-1250" | "mac-roman";
+        ArrivalHow: {
+            /** @description what each column tells, by its place from 0 */
+            columns?: {
+                [key: string]: number;
+            };
+            decimals?: {
+                [key: string]: components["schemas"]["ArrivalDecimal"];
+            };
+            /** @description of a file of text; left out it is found out */
+            delimiter?: components["schemas"]["ArrivalDelimiter"] | "";
+            /** @description of a file of text; left out it is found out */
+            encoding?: components["schemas"]["ArrivalEncoding"] | "";
+            /** @description of the rows that do not say it */
+            form?: components["schemas"]["StockForm"] | "";
+            /** Format: int64 */
+            heading_line?: number;
+            mended?: components["schemas"]["ArrivalMend"][];
+            /** @description of a workbook */
+            sheet?: string;
+            /** @description of what is written without one */
+            units?: {
+                [key: string]: components["schemas"]["ArrivalUnit"];
+            };
+        };
+        ArrivalLeftOut: {
+            /** Format: int64 */
+            line: number;
+            /**
+             * Format: int64
+             * @description trees, as a row of totals says
+             */
+            said: number | null;
+            /**
+             * Format: int64
+             * @description trees of the rows that it stands under
+             */
+            sum: number;
+            text: string;
+            why: components["schemas"]["ArrivalWhy"];
+        };
+        ArrivalLine: {
+            cells: string[];
+            /** Format: int64 */
+            line: number;
+        };
+        ArrivalMend: {
+            /**
+             * Format: int64
+             * @description of the file
+             */
+            line: number;
+            /**
+             * Format: int64
+             * @description of the column, from 0
+             */
+            place: number;
+            text: string;
+        };
+        ArrivalQuestion: {
+            column: components["schemas"]["ArrivalColumn"];
+            /** @description some of them, as written */
+            example: string;
+            /** @description the figures are as girths go, in cm round the trunk */
+            girth: boolean;
+            instead: components["schemas"]["ArrivalUnit"][];
+            unit: components["schemas"]["ArrivalUnit"];
+        };
+        /** @enum {string} */
+        ArrivalUnit: "mm" | "cm" | "m" | "in" | "ft" | "l" | "gal";
+        /** @enum {string} */
+        ArrivalWhy: "totals" | "headings" | "remark";
         ArrivalsAmended: {
             /** @description RFC 3339 */
             arrived_at: string;
@@ -2262,6 +2355,11 @@ export interface components {
             caliper_mm: number;
             cultivar: string;
             form: components["schemas"]["StockForm"];
+            /**
+             * Format: double
+             * @description nominal; 0 is not stated
+             */
+            girth_cm?: number;
             grafted: boolean | null;
             /**
              * Format: double
@@ -2283,6 +2381,7 @@ export interface components {
             price_cents: number;
             /** @description how it was raised, when known */
             propagation: components["schemas"]["StockPropagation"] | "";
+            ranges?: components["schemas"]["StockRange"][];
             reason: string;
             rootstock: string;
             /** @description of bare roots to drying */
@@ -2292,11 +2391,6 @@ export interface components {
             sizing: components["schemas"]["StockSizing"] | "";
             /** Format: int64 */
             version: number;
-        };
-        ArrivalsColumns: {
-            columns: {
-                [key: string]: number;
-            };
         };
         ArrivalsDeliveries: {
             deliveries: components["schemas"]["ArrivalsDelivery"][];
@@ -2319,6 +2413,10 @@ export interface components {
             place: string;
             /** Format: date-time */
             taken_back_at: string | null;
+        };
+        ArrivalsKnownColumn: {
+            column: components["schemas"]["ArrivalColumn"];
+            units: components["schemas"]["ArrivalUnit"][];
         };
         ArrivalsNewDelivery: {
             arrived_at: string;
@@ -2358,6 +2456,11 @@ export interface components {
             count: number;
             cultivar: string;
             form: components["schemas"]["StockForm"];
+            /**
+             * Format: double
+             * @description nominal; 0 is not stated
+             */
+            girth_cm?: number;
             grafted: boolean | null;
             /**
              * Format: double
@@ -2380,6 +2483,7 @@ export interface components {
             price_cents: number;
             /** @description how it was raised, when known */
             propagation: components["schemas"]["StockPropagation"] | "";
+            ranges?: components["schemas"]["StockRange"][];
             rootstock: string;
             /** @description of bare roots to drying */
             sensitivity: components["schemas"]["StockSensitivity"] | "";
@@ -2392,12 +2496,10 @@ export interface components {
             count: number;
         };
         ArrivalsPreview: {
+            as: components["schemas"]["ArrivalHow"];
             /** @description when the same file was read in before */
             before: components["schemas"]["ArrivalsReadBefore"];
-            /** @description what each column tells, by its place in the table */
-            columns: {
-                [key: string]: number;
-            };
+            chosen: components["schemas"]["ArrivalHow"];
             /** Format: int64 */
             delivery: number;
             /** Format: int64 */
@@ -2410,22 +2512,35 @@ export interface components {
             headings: string[];
             id: string;
             /** @description every column that a note may have */
-            known: components["schemas"]["ArrivalColumn"][];
+            known: components["schemas"]["ArrivalsKnownColumn"][];
+            /** @description the first rows that are no lots */
+            left: components["schemas"]["ArrivalLeftOut"][];
+            /** Format: int64 */
+            left_rows: number;
             missing: components["schemas"]["ArrivalColumn"][];
+            /** @description columns of which somebody must say the unit */
+            questions: components["schemas"]["ArrivalQuestion"][];
             /** @description the first rows */
             rows: components["schemas"]["ArrivalsPreviewRow"][];
+            sheets: string[];
             /** Format: int64 */
             sound: number;
+            /** @description the first lines as they stand, to choose the headings from */
+            top: components["schemas"]["ArrivalLine"][];
             /** Format: int64 */
             total: number;
             /** Format: int64 */
             trees: number;
+            /** @description headings of the columns that tell nothing here */
+            unread: string[];
+            workbook: boolean;
         };
         ArrivalsPreviewRow: {
             cells: string[];
             faults: components["schemas"]["FieldError"][];
             /** Format: int64 */
             line: number;
+            suggested: string;
         };
         ArrivalsProgress: {
             /** Format: int64 */
@@ -2445,9 +2560,6 @@ export interface components {
         ArrivalsReadIn: {
             again: boolean;
             arrived_at: string;
-            columns: {
-                [key: string]: number;
-            };
             /** Format: int64 */
             from: number;
             /** @description a name; a new one is taken into the list */
@@ -3643,6 +3755,11 @@ export interface components {
                 [key: string]: components["schemas"]["LotsFollows"];
             };
             form: components["schemas"]["StockForm"];
+            /**
+             * Format: double
+             * @description nominal; 0 is not stated
+             */
+            girth_cm?: number;
             grafted: boolean | null;
             grower: string;
             /**
@@ -3672,6 +3789,7 @@ export interface components {
             price_cents: number;
             /** @description how it was raised, when known */
             propagation: components["schemas"]["StockPropagation"] | "";
+            ranges?: components["schemas"]["StockRange"][];
             /** @description the grower's closed lots, oldest first */
             record: components["schemas"]["YardClosed"][];
             /** @description released without a complete look of drawn trees */
@@ -5224,6 +5342,15 @@ export interface components {
         };
         /** @enum {string} */
         StockPropagation: "seed" | "cutting" | "graft" | "layer" | "division" | "tissue";
+        StockRange: {
+            /** Format: double */
+            high: number;
+            /** Format: double */
+            low: number;
+            of: components["schemas"]["StockRanged"];
+        };
+        /** @enum {string} */
+        StockRanged: "pot_l" | "ball_diameter_mm" | "ball_height_mm" | "caliper_mm" | "girth_cm" | "height_m";
         StockReadings: {
             above: components["schemas"]["StockAbove"];
             /** Format: double */
@@ -5660,6 +5787,11 @@ export interface components {
             cultivar: string;
             decision: components["schemas"]["StockLotDecision"];
             form: components["schemas"]["StockForm"];
+            /**
+             * Format: double
+             * @description nominal; 0 is not stated
+             */
+            girth_cm?: number;
             grafted: boolean | null;
             grower: string;
             /**
@@ -5688,6 +5820,7 @@ export interface components {
             price_cents: number;
             /** @description how it was raised, when known */
             propagation: components["schemas"]["StockPropagation"] | "";
+            ranges?: components["schemas"]["StockRange"][];
             /** @description released without a complete look of drawn trees */
             released_unchecked: boolean;
             rootstock: string;
@@ -5734,6 +5867,11 @@ export interface components {
             cultivar: string;
             decision: components["schemas"]["StockLotDecision"];
             form: components["schemas"]["StockForm"];
+            /**
+             * Format: double
+             * @description nominal; 0 is not stated
+             */
+            girth_cm?: number;
             grafted: boolean | null;
             grower: string;
             /**
@@ -5762,6 +5900,7 @@ export interface components {
             price_cents: number;
             /** @description how it was raised, when known */
             propagation: components["schemas"]["StockPropagation"] | "";
+            ranges?: components["schemas"]["StockRange"][];
             /** @description released without a complete look of drawn trees */
             released_unchecked: boolean;
             rootstock: string;
@@ -7319,7 +7458,10 @@ export interface operations {
     };
     "grower-note-csv": {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description what stands between two cells */
+                separator?: "comma" | "semicolon" | "tab" | "pipe";
+            };
             header?: never;
             path: {
                 number: number;
@@ -8530,9 +8672,43 @@ export interface operations {
             };
         };
     };
-    "faulty-rows": {
+    "see-note": {
         parameters: {
             query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ArrivalsPreview"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "faulty-rows": {
+        parameters: {
+            query?: {
+                /** @description what stands between two cells */
+                separator?: "comma" | "semicolon" | "tab" | "pipe";
+            };
             header?: never;
             path: {
                 id: string;
@@ -8563,7 +8739,7 @@ export interface operations {
             };
         };
     };
-    "preview-note": {
+    "read-note-so": {
         parameters: {
             query?: never;
             header?: never;
@@ -8574,7 +8750,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["ArrivalsColumns"];
+                "application/json": components["schemas"]["ArrivalHow"];
             };
         };
         responses: {

@@ -16,6 +16,7 @@ export const aLot: NewLot = {
   ball_diameter_mm: 0,
   ball_height_mm: 0,
   caliper_mm: 0,
+  girth_cm: 0,
   height_m: 0,
   size: '',
   medium: '',
@@ -95,6 +96,7 @@ export function LotFields(props: Props) {
       {!props.amending && <Figure {...props} name="count" label={t('delivery.count')} />}
       <FormFields {...props} />
       <Figure {...props} name="caliper_mm" kind="mm" label={t('measure.caliper')} />
+      <Figure {...props} name="girth_cm" unit="cm" label={t('measure.girth')} />
       <Figure
         {...props}
         name="ball_diameter_mm"
@@ -125,7 +127,15 @@ function Figure({
   kind,
   unit,
 }: Props & {
-  name: 'count' | 'pot_l' | 'bundle_count' | 'caliper_mm' | 'ball_diameter_mm' | 'ball_height_mm' | 'height_m'
+  name:
+    | 'count'
+    | 'pot_l'
+    | 'bundle_count'
+    | 'caliper_mm'
+    | 'girth_cm'
+    | 'ball_diameter_mm'
+    | 'ball_height_mm'
+    | 'height_m'
   label: string
   kind?: 'mm' | 'm'
   unit?: string

@@ -5,7 +5,7 @@ import { Link, useLocation } from 'wouter'
 import { ask, client, type Person, Problem, type Schemas } from '../api/client'
 import { lotQuery } from '../api/queries'
 import { FormMark } from '../arrivals/form-mark'
-import { lotSize } from '../arrivals/lot-size'
+import { lotSize, lotStated } from '../arrivals/lot-size'
 import { useDeed } from '../parts/deed'
 import { Failed, Loading, Nothing, sayProblem } from '../parts/states'
 import { sayDay, sayMoment } from '../parts/time'
@@ -44,6 +44,7 @@ export function LotPage({ number, who }: { number: number; who: Person }) {
             {l.rootstock && ` · ${t('raised.on', { rootstock: l.rootstock })}`}
             {l.propagation && ` · ${t(`propagation.${l.propagation}`)}`}
           </p>
+          {lotStated(l, t) && <p data-testid="stated">{t('lot.stated', { what: lotStated(l, t) })}</p>}
           {l.assumed && l.assumed.length > 0 && (
             <p className="text-soft text-sm" data-testid="assumed">
               {t('assumed.title', { what: l.assumed.map((a) => t(`assumed.${a}`)).join(', ') })}

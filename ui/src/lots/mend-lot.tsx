@@ -33,6 +33,7 @@ export function MendLot({ lot, who }: { lot: Lot; who: Person }) {
     (reason: string) => {
       const { kind, form, pot, pot_l, ball_diameter_mm, ball_height_mm, caliper_mm, height_m, size, medium } = is
       const { sizing, sensitivity, grafted, origin, cultivar, rootstock, propagation, ordered, price_cents } = is
+      const { girth_cm, ranges } = is
       return ask(
         client.PUT('/api/v1/lots/{number}/facts', {
           params: { path: { number: lot.number } },
@@ -40,6 +41,7 @@ export function MendLot({ lot, who }: { lot: Lot; who: Person }) {
             version: lot.version,
             reason,
             ...{ kind, form, pot, pot_l, ball_diameter_mm, ball_height_mm, caliper_mm, height_m, size, medium },
+            ...{ girth_cm, ranges },
             ...{ sizing, sensitivity, grafted, origin, cultivar, rootstock, propagation, ordered, price_cents },
           },
         }),

@@ -9,6 +9,13 @@ export function sayLength(mm: number, units: Units): string {
   return `${inches(mm / mmPerInch)} in`
 }
 
+/** A height of a tree: metres, or feet and inches. */
+export function sayHeight(m: number, units: Units): string {
+  if (units === 'metric') return `${Math.round(m * 100) / 100} m`
+  const whole = Math.round((m * 1000) / mmPerInch)
+  return whole % 12 ? `${Math.floor(whole / 12)} ft ${whole % 12} in` : `${whole / 12} ft`
+}
+
 function inches(x: number): string {
   const parts = x >= 36 ? 1 : x >= 12 ? 2 : 8
   const eighths = (Math.round(x * parts) * 8) / parts

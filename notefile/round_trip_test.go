@@ -1,4 +1,4 @@
-package arrival_test
+package notefile_test
 
 import (
 	"bytes"
@@ -14,6 +14,7 @@ import (
 
 	"sedum/core/arrival"
 	"sedum/core/stock"
+	"sedum/notefile"
 )
 
 // written is a row as a grower has it in mind.
@@ -81,16 +82,15 @@ func TestWhatWasMeantIsRead(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		rows := rapid.SliceOfN(rapid.Custom(drawRow), 1, 12).Draw(t, "rows")
 		file := asGrowersDo(t, rows)
-		n, err := arrival.Read(file)
+		n, err := notefile.Read(file, arrival.How{})
 		if err != nil {
 			t.Fatalf("%q: %v", file, err)
 		}
-		columns := arrival.Guess(n.Headings)
 		if len(n.Rows) != len(rows) {
 			t.Fatalf("%q: %d rows, not %d", file, len(n.Rows), len(rows))
 		}
 		for i, want := range rows {
-			got, faults := n.ReadRow(i, columns)
+			got, faults := n.ReadRow(i)
 			if len(faults) > 0 {
 				t.Fatalf("%q: row %d: %v", file, i, faults)
 			}
@@ -111,8 +111,11 @@ func FuzzRead(f *testing.F) {
 		"kind,form,count,size\nHazel,bare root,١٢,whip\n", "kind,form,count,caliper\nHazel,balled,3,NaN\n", "kind,form,count,height\nHazel,balled,3,Inf\n"} {
 		f.Add([]byte(seed))
 	}
+	for _, want := range wants(f) {
+		f.Add(noteFile(f, want.File))
+	}
 	f.Fuzz(func(t *testing.T, file []byte) {
-		n, err := arrival.Read(file)
+		n, err := notefile.Read(file, arrival.How{})
 		var unreadable arrival.Unreadable
 		if errors.As(err, &unreadable) {
 			return
@@ -120,13 +123,12 @@ func FuzzRead(f *testing.F) {
 		if err != nil {
 			t.Fatalf("%q: %v", file, err)
 		}
-		columns := arrival.Guess(n.Headings)
 		for i := range n.Rows {
-			row, faults := n.ReadRow(i, columns)
+			row, faults := n.ReadRow(i)
 			if len(faults) > 0 {
 				continue
 			}
-			for what, x := range map[string]float64{"pot": row.PotL, "ball": row.BallDiameterMM, "height of the ball": row.BallHeightMM, "caliper": row.CaliperMM, "height": row.HeightM} {
+			for what, x := range map[string]float64{"pot": row.PotL, "ball": row.BallDiameterMM, "height of the ball": row.BallHeightMM, "caliper": row.CaliperMM, "girth": row.GirthCM, "height": row.HeightM} {
 				if !(x >= 0 && x <= 1e4) {
 					t.Fatalf("%q: %s %g", file, what, x)
 				}
