@@ -14,6 +14,7 @@ import (
 	"sedum/app/growers"
 	"sedum/app/journeys"
 	"sedum/app/labels"
+	"sedum/app/letterhead"
 	"sedum/app/lots"
 	"sedum/app/many"
 	"sedum/app/match"
@@ -82,6 +83,7 @@ func New(d *kernel.Database, s Settings) *kernel.Kernel {
 				clock.Capability(clocks),
 				arrivals.Capability(),
 				photos.Capability(),
+				letterhead.Capability(),
 				journeys.Capability(),
 				bench.Capability(bench.Bench{Clocks: clocks, Held: sheets.Holds}),
 				many.Capability(),

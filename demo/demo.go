@@ -16,6 +16,7 @@ import (
 	"sedum/app/bench"
 	"sedum/app/catalogue"
 	"sedum/app/ground"
+	"sedum/app/letterhead"
 	"sedum/app/people"
 	"sedum/app/sheets"
 	"sedum/app/yard"
@@ -50,7 +51,7 @@ func Load(ctx context.Context, k *kernel.Kernel) error {
 			return err
 		}
 		l := &loader{kernel: k, tx: tx, now: tx.Now.Add(-headStart), random: rand.New(rand.NewPCG(20261125, 47))}
-		for _, step := range []func() error{l.people, l.catalogue, l.history, l.lots, l.checks, l.otherForms, l.customers, l.sheets} {
+		for _, step := range []func() error{l.people, l.letterhead, l.catalogue, l.history, l.lots, l.checks, l.otherForms, l.customers, l.sheets} {
 			if err := step(); err != nil {
 				return err
 			}
@@ -99,6 +100,12 @@ func (l *loader) people() error {
 		l.hands[p.Role] = kernel.Who{ID: person.ID, Name: p.Name, Role: p.Role}
 	}
 	return nil
+}
+
+func (l *loader) letterhead() error {
+	_, err := l.do(roles.Manager, "change-letterhead", kernel.None{}, letterhead.Changed{Said: letterhead.Said{Name: "Quarrywell Trees", Address: "4 Quarry Lane, Quarrywell",
+		Telephone: "+44 1632 960044", Mail: "yard@quarrywell.example", Opening: "Tuesday to Saturday, 8 to 17", Web: "https://yard.quarrywell.example"}})
+	return err
 }
 
 func (l *loader) catalogue() error {

@@ -2,6 +2,7 @@ package paper
 
 import (
 	"fmt"
+	"strings"
 	"time"
 
 	ics "github.com/arran4/golang-ical"
@@ -13,7 +14,7 @@ import (
 // CareCalendar is the care of a tree as an iCalendar file (RFC 5545): one all-day entry a date, with an alarm on its morning; what recurs
 // is a recurring entry. It takes none of anybody's free time. The entries keep their identity over the revisions of a sheet, so that a
 // calendar takes the newer over the older; a sheet that was withdrawn takes its entries away again.
-func CareCalendar(s words.Speaker, sheet Sheet) string {
+func CareCalendar(s words.Speaker, h House, sheet Sheet) string {
 	calendar := ics.NewCalendarFor("Sedum")
 	calendar.SetMethod(ics.MethodPublish)
 	if sheet.Ended != "" && !sheet.Replaced {
@@ -31,7 +32,7 @@ func CareCalendar(s words.Speaker, sheet Sheet) string {
 		e.SetDtStampTime(sheet.IssuedAt)
 		e.SetSequence(sheet.Revision)
 		e.SetSummary(sheet.Common + ": " + c.Text)
-		e.SetDescription(about)
+		e.SetDescription(strings.Join(append([]string{about}, append([]string{h.Name}, h.lines()...)...), "\n"))
 		e.SetLocation(sheet.Address)
 		e.SetTimeTransparency(ics.TransparencyTransparent)
 		e.SetAllDayStartAt(c.From)

@@ -3,6 +3,7 @@ package paper
 import (
 	"fmt"
 	"math"
+	"strings"
 	"time"
 
 	"codeberg.org/go-pdf/fpdf"
@@ -30,7 +31,7 @@ type BenchCard struct {
 const cardsOnPage = 3
 
 // BenchCardsPDF draws cards on a4 or letter, three to a page, to be cut and tied to the tree.
-func BenchCardsPDF(s words.Speaker, cards []BenchCard, size string, at time.Time) ([]byte, error) {
+func BenchCardsPDF(s words.Speaker, h House, cards []BenchCard, size string, at time.Time) ([]byte, error) {
 	p := blank(s.Say("card.title", nil), s.Language, size, at)
 	p.SetAutoPageBreak(false, 0)
 	_, height := p.GetPageSize()
@@ -39,21 +40,21 @@ func BenchCardsPDF(s words.Speaker, cards []BenchCard, size string, at time.Time
 		if i%cardsOnPage == 0 {
 			p.AddPage()
 		}
-		if err := drawCard(p, s, c, marginMM+float64(i%cardsOnPage)*high, high); err != nil {
+		if err := drawCard(p, s, h, c, marginMM+float64(i%cardsOnPage)*high, high); err != nil {
 			return nil, err
 		}
 	}
 	return bytesOf(p)
 }
 
-func drawCard(p canvas, s words.Speaker, c BenchCard, top, high float64) error {
+func drawCard(p canvas, s words.Speaker, h House, c BenchCard, top, high float64) error {
 	width, _ := p.GetPageSize()
 	inner := width - 2*marginMM
 	const drawn, codeMM = 62.0, 20.0
 	p.SetDrawColor(190, 180, 160)
 	p.SetLineWidth(0.1)
 	p.Line(marginMM, top+high, width-marginMM, top+high)
-	if err := drawCode(p, c.Tag, width-marginMM-codeMM, top+3, codeMM); err != nil {
+	if err := drawCode(p, h.leadsTo(c.Tag), width-marginMM-codeMM, top+3, codeMM); err != nil {
 		return err
 	}
 	p.SetTextColor(0, 0, 0)
@@ -91,20 +92,18 @@ func drawCard(p canvas, s words.Speaker, c BenchCard, top, high float64) error {
 	list("card.at-planting", c.AtPlanting)
 	p.SetXY(marginMM, top+high-8)
 	p.SetFont("text", "", 8)
-	p.CellFormat(inner, 4, c.Signed, "", 0, "L", false, 0, "")
+	p.CellFormat(inner/2, 4, c.Signed, "", 0, "L", false, 0, "")
+	p.CellFormat(inner/2, 4, strings.Trim(h.Name+" · "+h.Telephone, " ·"), "", 0, "R", false, 0, "")
 	return nil
 }
 
 // ConfidencePDF is the card that goes home with a bare root: it looks like a stick, and lives.
-func ConfidencePDF(s words.Speaker, common, kept, size string, at time.Time) ([]byte, error) {
+func ConfidencePDF(s words.Speaker, h House, common, kept, size string, at time.Time) ([]byte, error) {
 	p := blank(s.Say("confidence.title", map[string]any{"common": common}), s.Language, size, at)
 	width, _ := p.GetPageSize()
 	inner := width - 2*marginMM
 	p.AddPage()
-	p.SetFont("answer", "", 11)
-	p.CellFormat(inner, 5, "Sedum", "", 1, "L", false, 0, "")
-	p.SetLineWidth(0.5)
-	p.Line(marginMM, p.GetY()+1, width-marginMM, p.GetY()+1)
+	p.letterhead(h, "")
 	p.Ln(6)
 	p.SetFont("answer", "", 30)
 	p.MultiCell(inner, 12, s.Say("confidence.title", map[string]any{"common": common}), "", "L", false)
@@ -122,6 +121,8 @@ func ConfidencePDF(s words.Speaker, common, kept, size string, at time.Time) ([]
 		p.MultiCell(inner-62, 5.4, s.Say("confidence."+id+".more", map[string]any{"kept": kept}), "", "L", false)
 		p.Ln(2.5)
 	}
+	p.SetAutoPageBreak(false, 0)
+	p.made(s)
 	return bytesOf(p)
 }
 

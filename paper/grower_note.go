@@ -46,7 +46,7 @@ type GrowerNote struct {
 const findingHighMM = 46.0
 
 // GrowerNotePDF draws a note on a4 or letter: every faulty tree with its section to scale.
-func GrowerNotePDF(s words.Speaker, n GrowerNote, size string) ([]byte, error) {
+func GrowerNotePDF(s words.Speaker, h House, n GrowerNote, size string) ([]byte, error) {
 	title := s.Say("grower-note.title", map[string]any{"number": fmt.Sprint(n.Number)})
 	if n.Number == 0 {
 		title = s.Say("grower-note.draft", nil)
@@ -56,11 +56,7 @@ func GrowerNotePDF(s words.Speaker, n GrowerNote, size string) ([]byte, error) {
 	width, height := p.GetPageSize()
 	inner := width - 2*marginMM
 	p.AddPage()
-	p.SetFont("answer", "", 11)
-	p.CellFormat(inner/2, 5, "Sedum", "", 0, "L", false, 0, "")
-	p.CellFormat(inner/2, 5, title, "", 1, "R", false, 0, "")
-	p.SetLineWidth(0.5)
-	p.Line(marginMM, p.GetY()+1, width-marginMM, p.GetY()+1)
+	p.letterhead(h, title)
 	p.Ln(5)
 	p.SetFont("answer", "", 20)
 	p.MultiCell(inner, 9, n.Headline, "", "L", false)
@@ -112,6 +108,8 @@ func GrowerNotePDF(s words.Speaker, n GrowerNote, size string) ([]byte, error) {
 	p.Ln(4)
 	p.SetFont("text", "", 9)
 	p.MultiCell(inner, 4.4, s.Say("grower-note.signed", map[string]any{"by": n.SentBy, "date": s.Date(n.SentAt)}), "", "L", false)
+	p.SetAutoPageBreak(false, 0)
+	p.made(s)
 	return bytesOf(p)
 }
 

@@ -2,6 +2,7 @@ package paper
 
 import (
 	"fmt"
+	"math"
 	"time"
 
 	"github.com/boombuler/barcode/qr"
@@ -27,7 +28,7 @@ const (
 )
 
 // LabelsPDF draws a sheet of labels, each with its tag in letters and as a code that a scanner types.
-func LabelsPDF(s words.Speaker, labels []Label, size string, at time.Time) ([]byte, error) {
+func LabelsPDF(s words.Speaker, h House, labels []Label, size string, at time.Time) ([]byte, error) {
 	p := blank(s.Say("labels.title", nil), s.Language, size, at)
 	p.SetAutoPageBreak(false, 0)
 	width, height := p.GetPageSize()
@@ -40,19 +41,19 @@ func LabelsPDF(s words.Speaker, labels []Label, size string, at time.Time) ([]by
 		}
 		x := labelMarginMM + float64(place%labelColumns)*wide
 		y := labelMarginMM + float64(place/labelColumns)*labelHighMM
-		if err := drawLabel(p, s, label, x, y, wide); err != nil {
+		if err := drawLabel(p, s, h, label, x, y, wide); err != nil {
 			return nil, err
 		}
 	}
 	return bytesOf(p)
 }
 
-func drawLabel(p canvas, s words.Speaker, l Label, x, y, wide float64) error {
-	const pad, codeMM = 3.0, 24.0
+func drawLabel(p canvas, s words.Speaker, h House, l Label, x, y, wide float64) error {
+	const pad, codeMM = 3.0, 30.0 // the code with its quiet zone
 	p.SetDrawColor(190, 180, 160)
 	p.SetLineWidth(0.1)
 	p.Rect(x, y, wide, labelHighMM, "D")
-	if err := drawCode(p, l.Tag, x+wide-codeMM-pad, y+pad, codeMM); err != nil {
+	if err := drawCode(p, h.leadsTo(l.Tag), x+wide-codeMM-1, y+1, codeMM); err != nil {
 		return err
 	}
 	p.SetTextColor(0, 0, 0)
@@ -70,18 +71,32 @@ func drawLabel(p canvas, s words.Speaker, l Label, x, y, wide float64) error {
 	}
 	p.MultiCell(wide-codeMM-3*pad, 3.6, place, "", "L", false)
 	p.SetXY(x+pad, y+labelHighMM-pad-4)
-	p.CellFormat(wide-2*pad, 4, s.Date(l.ArrivedOn), "", 0, "L", false, 0, "")
+	p.CellFormat(wide/3, 4, s.Date(l.ArrivedOn), "", 0, "L", false, 0, "")
+	p.SetFont("text", "", 7)
+	p.CellFormat(wide*2/3-2*pad, 4, h.Name, "", 0, "R", false, 0, "")
 	return nil
 }
 
-// drawCode draws a code as squares, so that it stays sharp at any size.
+// quiet is how many modules stay white round a code on every side (ISO/IEC 18004).
+const quiet = 4
+
+// drawCode draws a code as squares within a white one of its side, quiet zone and all, so that it stays sharp at any size.
 func drawCode(p canvas, text string, x, y, side float64) error {
 	code, err := qr.Encode(text, qr.M, qr.Auto)
 	if err != nil {
 		return err
 	}
 	modules := code.Bounds().Dx()
-	step := side / float64(modules)
+	// A module is a whole number of a 150th of an inch where it can be, so that printers and scanners make each as wide as the next.
+	const dot = 25.4 / 150
+	step := side / float64(modules+2*quiet)
+	if step > dot {
+		step = math.Floor(step/dot) * dot
+	}
+	x, side = x+side-step*float64(modules+2*quiet), step*float64(modules+2*quiet)
+	p.SetFillColor(255, 255, 255)
+	p.Rect(x, y, side, side, "F")
+	x, y = x+quiet*step, y+quiet*step
 	p.SetFillColor(0, 0, 0)
 	for row := range modules {
 		for from := 0; from < modules; {
@@ -93,7 +108,8 @@ func drawCode(p canvas, text string, x, y, side float64) error {
 			for to < modules && dark(code.At(to, row)) {
 				to++
 			}
-			p.Rect(x+float64(from)*step, y+float64(row)*step, float64(to-from)*step, step, "F")
+			// A little over the next row: two that only touch are parted by a pale seam when they are made dots of.
+			p.Rect(x+float64(from)*step, y+float64(row)*step, float64(to-from)*step, step*1.04, "F")
 			from = to
 		}
 	}

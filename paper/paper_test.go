@@ -59,7 +59,7 @@ func run(t *testing.T, name string, args ...string) string {
 
 func pdf(t *testing.T, s words.Speaker, sh paper.Sheet, size string) (file, text string) {
 	t.Helper()
-	raw, err := paper.SheetPDF(s, sh, size)
+	raw, err := paper.SheetPDF(s, paper.House{}, sh, size)
 	require.NoError(t, err)
 	file = filepath.Join(t.TempDir(), "sheet.pdf")
 	require.NoError(t, os.WriteFile(file, raw, 0o600))
@@ -154,7 +154,7 @@ func TestADraftWithoutMarkingSaysNotToDigAndWithholds(t *testing.T) {
 func TestCalendarFileIsReadBack(t *testing.T) {
 	s := words.For("en-GB", words.Metric)
 	sh := sheet(t, s, nil)
-	text := paper.CareCalendar(s, sh)
+	text := paper.CareCalendar(s, paper.House{}, sh)
 	back, err := ics.ParseCalendar(strings.NewReader(text))
 	require.NoError(t, err)
 	require.Len(t, back.Events(), len(sh.Words.Care))
@@ -176,7 +176,7 @@ func TestCalendarFileIsReadBack(t *testing.T) {
 	// A revision keeps the identities and counts up; a withdrawn sheet takes its entries away.
 	revised := sh
 	revised.Revision = 1
-	next, err := ics.ParseCalendar(strings.NewReader(paper.CareCalendar(s, revised)))
+	next, err := ics.ParseCalendar(strings.NewReader(paper.CareCalendar(s, paper.House{}, revised)))
 	require.NoError(t, err)
 	for _, e := range next.Events() {
 		assert.True(t, ids[e.Id()])
@@ -184,7 +184,7 @@ func TestCalendarFileIsReadBack(t *testing.T) {
 	}
 	ended := sh
 	ended.Ended, ended.EndedAt = "Withdrawn.", &sh.IssuedAt
-	gone, err := ics.ParseCalendar(strings.NewReader(paper.CareCalendar(s, ended)))
+	gone, err := ics.ParseCalendar(strings.NewReader(paper.CareCalendar(s, paper.House{}, ended)))
 	require.NoError(t, err)
 	assert.Contains(t, gone.Serialize(), "METHOD:CANCEL")
 	for _, e := range gone.Events() {
@@ -194,7 +194,7 @@ func TestCalendarFileIsReadBack(t *testing.T) {
 	other := sh
 	other.Series = "another-sheet"
 	for _, e := range func() []*ics.VEvent {
-		c, err := ics.ParseCalendar(strings.NewReader(paper.CareCalendar(s, other)))
+		c, err := ics.ParseCalendar(strings.NewReader(paper.CareCalendar(s, paper.House{}, other)))
 		require.NoError(t, err)
 		return c.Events()
 	}() {

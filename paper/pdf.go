@@ -7,8 +7,6 @@ import (
 	"slices"
 	"strings"
 
-	"codeberg.org/go-pdf/fpdf"
-
 	"sedum/core/care"
 	"sedum/words"
 )
@@ -38,6 +36,7 @@ type page struct {
 	canvas
 	s             words.Speaker
 	sheet         Sheet
+	house         House
 	width, height float64
 	// column is the x and width of the column being filled; tops is where columns begin on this page.
 	column, columns int
@@ -47,10 +46,10 @@ type page struct {
 }
 
 // SheetPDF draws a sheet on a4 or letter, two pages of it.
-func SheetPDF(s words.Speaker, sheet Sheet, size string) ([]byte, error) {
+func SheetPDF(s words.Speaker, h House, sheet Sheet, size string) ([]byte, error) {
 	var p *page
 	for _, body := range bodySizes {
-		if p = drawSheet(s, sheet, size, body); p.PageCount() <= pagesMost {
+		if p = drawSheet(s, h, sheet, size, body); p.PageCount() <= pagesMost {
 			break
 		}
 	}
@@ -61,22 +60,11 @@ func SheetPDF(s words.Speaker, sheet Sheet, size string) ([]byte, error) {
 	return out.Bytes(), nil
 }
 
-func drawSheet(s words.Speaker, sheet Sheet, size string, body float64) *page {
-	format := "A4"
-	if size == "letter" {
-		format = "Letter"
-	}
-	p := &page{canvas: canvas{fpdf.New("P", "mm", format, "")}, s: s, sheet: sheet, columns: 2, body: body, line: body * 0.443}
-	p.AddUTF8FontFromBytes("text", "", textRegular)
-	p.AddUTF8FontFromBytes("text", "B", textBold)
-	p.AddUTF8FontFromBytes("answer", "", answerBold)
-	p.SetMargins(marginMM, marginMM, marginMM)
+func drawSheet(s words.Speaker, h House, sheet Sheet, size string, body float64) *page {
+	title := fmt.Sprintf("%s, %s", s.Say("sheet.title", nil), sheet.Tag)
+	p := &page{canvas: blank(title, s.Language, size, sheet.IssuedAt), s: s, sheet: sheet, house: h, columns: 2, body: body, line: body * 0.443}
 	p.SetAutoPageBreak(false, 0)
 	p.width, p.height = p.GetPageSize()
-	p.SetTitle(fmt.Sprintf("%s, %s", s.Say("sheet.title", nil), sheet.Tag), true)
-	p.SetLang(string(s.Language))
-	p.SetCreationDate(sheet.IssuedAt)
-	p.SetModificationDate(sheet.IssuedAt)
 	p.AddPage()
 	y := p.head()
 	y = p.drawings(y)
@@ -103,15 +91,11 @@ func (p *page) locked() bool { return p.sheet.Plan.Locked }
 func (p *page) head() float64 {
 	s, sheet := p.s, p.sheet
 	p.SetXY(marginMM, marginMM)
-	p.SetFont("answer", "", 11)
-	p.CellFormat(p.inner()/2, 5, "Sedum", "", 0, "L", false, 0, "")
 	number := s.Say("sheet.draft", nil)
 	if sheet.Number > 0 {
 		number = s.Say("sheet.number", map[string]any{"number": fmt.Sprint(sheet.Number)})
 	}
-	p.CellFormat(p.inner()/2, 5, number, "", 1, "R", false, 0, "")
-	p.SetLineWidth(0.5)
-	p.Line(marginMM, p.GetY()+1, p.width-marginMM, p.GetY()+1)
+	p.letterhead(p.house, number)
 	for x := marginMM; x <= p.width-marginMM; x += 5 {
 		p.SetLineWidth(0.15)
 		p.Line(x, p.GetY()+1, x, p.GetY()+2.2)
@@ -376,6 +360,7 @@ func (p *page) feet() {
 		p.MultiCell(p.inner()-22, 3.4, basis, "", "L", false)
 		p.SetXY(p.width-marginMM-22, p.height-16)
 		p.CellFormat(22, 3.4, fmt.Sprintf("%s  %d/%d", p.sheet.Tag, n, p.PageCount()), "", 0, "R", false, 0, "")
+		p.made(p.s)
 	}
 }
 

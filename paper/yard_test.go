@@ -44,7 +44,7 @@ func labels(n int) []paper.Label {
 func TestLabelsFillTheirPages(t *testing.T) {
 	for size, pages := range map[string]string{"a4": "3", "letter": "3"} {
 		for _, language := range set.All[words.Language]() {
-			raw, err := paper.LabelsPDF(words.In(language, words.Metric), labels(50), size, day)
+			raw, err := paper.LabelsPDF(words.In(language, words.Metric), paper.House{}, labels(50), size, day)
 			require.NoError(t, err)
 			file := keep(t, raw)
 			assert.Regexp(t, `Pages:\s+`+pages+`\n`, run(t, "pdfinfo", file), size)
@@ -54,31 +54,6 @@ func TestLabelsFillTheirPages(t *testing.T) {
 			}
 			assert.Contains(t, text, "bundle of 20")
 		}
-	}
-}
-
-// The code on a label is the tag and nothing else: its three finding squares stand at their corners, and the rest is drawn.
-func TestACodeIsDrawnSharp(t *testing.T) {
-	raw, err := paper.LabelsPDF(words.For("en-US", words.Metric), labels(1), "a4", day)
-	require.NoError(t, err)
-	at := filepath.Join(t.TempDir(), "label")
-	run(t, "pdftoppm", "-png", "-r", "300", "-singlefile", keep(t, raw), at)
-	picture := decode(t, at+".png")
-	perMM := 300 / 25.4
-	// The first label's code stands in the right corner of the first of three columns: margin 9 mm, columns 64 mm, 24 mm wide, 3 mm in.
-	left, top, side := 9+64-24-3.0, 9+3.0, 24.0
-	dark := func(x, y float64) bool {
-		r, _, _, _ := picture.At(int(x*perMM), int(y*perMM)).RGBA()
-		return r < 0x8000
-	}
-	module := side / 21 // a tag of seven signs makes the smallest code, 21 modules across
-	for name, corner := range map[string][2]float64{"top left": {0, 0}, "top right": {14, 0}, "bottom left": {0, 14}} {
-		for i := range 7 {
-			x, y := left+(corner[0]+float64(i)+0.5)*module, top+(corner[1]+0.5)*module
-			assert.True(t, dark(x, y), "%s, module %d of its upper edge", name, i)
-		}
-		assert.False(t, dark(left+(corner[0]+1.5)*module, top+(corner[1]+1.5)*module), "%s has a light ring", name)
-		assert.True(t, dark(left+(corner[0]+3.5)*module, top+(corner[1]+3.5)*module), "%s has a dark heart", name)
 	}
 }
 
@@ -108,7 +83,7 @@ func aNote(findings int) paper.GrowerNote {
 
 func TestANoteToAGrowerHasFiguresDrawingsAndPhotographs(t *testing.T) {
 	for _, size := range []string{"a4", "letter"} {
-		raw, err := paper.GrowerNotePDF(words.For("en-US", words.Metric), aNote(9), size)
+		raw, err := paper.GrowerNotePDF(words.For("en-US", words.Metric), paper.House{}, aNote(9), size)
 		require.NoError(t, err)
 		file := keep(t, raw)
 		text := strings.ReplaceAll(squash(run(t, "pdftotext", "-layout", file, "-")), " ", " ")
@@ -126,11 +101,11 @@ func TestANoteToAGrowerHasFiguresDrawingsAndPhotographs(t *testing.T) {
 
 func TestANoteInInchesAndOneWithoutMeasures(t *testing.T) {
 	n := aNote(1)
-	raw, err := paper.GrowerNotePDF(words.For("en-US", words.US), n, "letter")
+	raw, err := paper.GrowerNotePDF(words.For("en-US", words.US), paper.House{}, n, "letter")
 	require.NoError(t, err)
 	assert.Contains(t, strings.ReplaceAll(squash(run(t, "pdftotext", "-layout", keep(t, raw), "-")), " ", " "), "3¾ in", "96 mm are 3.78 inches")
 	n.Number, n.Findings[0].BallMM = 0, nil
-	raw, err = paper.GrowerNotePDF(words.For("en-GB", words.Metric), n, "a4")
+	raw, err = paper.GrowerNotePDF(words.For("en-GB", words.Metric), paper.House{}, n, "a4")
 	require.NoError(t, err)
 	text := squash(run(t, "pdftotext", "-layout", keep(t, raw), "-"))
 	assert.Contains(t, text, "Draft of a note to the grower")

@@ -3,6 +3,7 @@ package bench
 import (
 	"fmt"
 
+	"sedum/app/letterhead"
 	"sedum/app/yard"
 	"sedum/core/stock"
 	"sedum/kernel"
@@ -83,7 +84,11 @@ func (b Bench) card(tx *kernel.Tx, p oneTree) (kernel.File, error) {
 	if !ok {
 		return kernel.File{}, nobodyLooked("tag")
 	}
-	pdf, err := paper.BenchCardsPDF(tx.Say, []paper.BenchCard{card}, p.Paper.Paper, tx.Now)
+	h, err := letterhead.Of(tx)
+	if err != nil {
+		return kernel.File{}, err
+	}
+	pdf, err := paper.BenchCardsPDF(tx.Say, h, []paper.BenchCard{card}, p.Paper.Paper, tx.Now)
 	return kernel.PDF(pdf, "%s.pdf", t.Tag), err
 }
 
@@ -121,6 +126,10 @@ func (b Bench) cards(tx *kernel.Tx, p lotOnPaper) (kernel.File, error) {
 	if len(cards) == 0 {
 		return kernel.File{}, nobodyLooked("number")
 	}
-	pdf, err := paper.BenchCardsPDF(tx.Say, cards, p.Paper.Paper, tx.Now)
+	h, err := letterhead.Of(tx)
+	if err != nil {
+		return kernel.File{}, err
+	}
+	pdf, err := paper.BenchCardsPDF(tx.Say, h, cards, p.Paper.Paper, tx.Now)
 	return kernel.PDF(pdf, "lot-%d-cards.pdf", p.Number), err
 }

@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"time"
 
+	"sedum/app/letterhead"
 	"sedum/app/photos"
 	"sedum/core/planting"
 	"sedum/core/rules"
@@ -32,7 +33,11 @@ func notePDF(tx *kernel.Tx, p onPaper) (kernel.File, error) {
 		return kernel.File{}, err
 	}
 	say := words.In(n.Content.Language, n.Content.Units)
-	pdf, err := paper.GrowerNotePDF(say, paperNote(say, tx.Who.House, n, pictures), p.Paper.Paper)
+	h, err := letterhead.Of(tx)
+	if err != nil {
+		return kernel.File{}, err
+	}
+	pdf, err := paper.GrowerNotePDF(say, h, paperNote(say, tx.Who.House, n, pictures), p.Paper.Paper)
 	return kernel.PDF(pdf, "note-%d.pdf", n.Number), err
 }
 

@@ -8,6 +8,7 @@ import (
 	"time"
 
 	"sedum/app/arrivals"
+	"sedum/app/letterhead"
 	"sedum/app/yard"
 	"sedum/kernel"
 	"sedum/paper"
@@ -99,7 +100,11 @@ func sheet(tx *kernel.Tx, p onPaper) (kernel.File, error) {
 	for _, t := range trees {
 		labels = append(labels, labelOf(lot, t))
 	}
-	pdf, err := paper.LabelsPDF(tx.Say, labels, p.Paper.Paper, tx.Now)
+	h, err := letterhead.Of(tx)
+	if err != nil {
+		return kernel.File{}, err
+	}
+	pdf, err := paper.LabelsPDF(tx.Say, h, labels, p.Paper.Paper, tx.Now)
 	return kernel.PDF(pdf, "labels.pdf"), err
 }
 
@@ -156,6 +161,10 @@ func tagsSheet(tx *kernel.Tx, p kernel.Paper, t Tags) (kernel.File, error) {
 	for _, t := range trees {
 		labels = append(labels, labelOf(lots[t.LotID], t))
 	}
-	pdf, err := paper.LabelsPDF(tx.Say, labels, p.Paper, tx.Now)
+	h, err := letterhead.Of(tx)
+	if err != nil {
+		return kernel.File{}, err
+	}
+	pdf, err := paper.LabelsPDF(tx.Say, h, labels, p.Paper, tx.Now)
 	return kernel.PDF(pdf, "labels.pdf"), err
 }

@@ -5,6 +5,7 @@ import (
 	"math"
 
 	"sedum/app/clock"
+	"sedum/app/letterhead"
 	records "sedum/app/yard"
 	"sedum/core/planting"
 	"sedum/core/stock"
@@ -139,6 +140,10 @@ func (l Lots) confidence(tx *kernel.Tx, p onPaper) (kernel.File, error) {
 	if lot.Form != stock.BareRoot {
 		return kernel.File{}, kernel.Refused{Code: "no-clock", Field: "number"}
 	}
-	pdf, err := paper.ConfidencePDF(tx.Say, lot.Called(), sayKept(tx.Say, lot.Form), p.Paper.Paper, tx.Now)
+	h, err := letterhead.Of(tx)
+	if err != nil {
+		return kernel.File{}, err
+	}
+	pdf, err := paper.ConfidencePDF(tx.Say, h, lot.Called(), sayKept(tx.Say, lot.Form), p.Paper.Paper, tx.Now)
 	return kernel.PDF(pdf, "lot-%d-confidence.pdf", p.Number), err
 }

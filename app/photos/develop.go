@@ -5,7 +5,7 @@ import (
 	"image"
 	"image/color"
 	"image/jpeg"
-	_ "image/png" // tablets also give PNG
+	"image/png" // tablets also give PNG
 	"net/http"
 
 	"golang.org/x/image/draw"
@@ -28,21 +28,9 @@ var noPicture = kernel.Refused{Code: "photo-kind", Field: "file"}
 
 // develop draws a photograph anew from its pixels, turned upright, so that no place and no camera stays in it.
 func develop(file []byte) (Photo, error) {
-	kind := http.DetectContentType(file)
-	if kind != "image/jpeg" && kind != "image/png" {
-		return Photo{}, noPicture
-	}
-	size, _, err := image.DecodeConfig(bytes.NewReader(file))
+	full, err := decoded(file)
 	if err != nil {
-		return Photo{}, noPicture
-	}
-	if size.Width < 1 || size.Height < 1 || size.Width > mostSide || size.Height > mostSide || size.Width*size.Height > mostPixels ||
-		size.Width*size.Height*bytesEach(size.ColorModel, file) > mostMemory {
-		return Photo{}, kernel.Refused{Code: "photo-size", Field: "file"}
-	}
-	full, _, err := image.Decode(bytes.NewReader(file))
-	if err != nil {
-		return Photo{}, noPicture
+		return Photo{}, err
 	}
 	picture := upright(within(full, pictureSide), orientation(file))
 	out := Photo{Width: picture.Bounds().Dx(), Height: picture.Bounds().Dy()}
@@ -51,6 +39,42 @@ func develop(file []byte) (Photo, error) {
 	}
 	out.Thumbnail, err = asJPEG(within(picture, thumbnailSide), thumbnailQuality)
 	return out, err
+}
+
+// decoded is the picture of a file that is a JPEG or a PNG of a bearable size. Refused: photo-kind, photo-size.
+func decoded(file []byte) (image.Image, error) {
+	kind := http.DetectContentType(file)
+	if kind != "image/jpeg" && kind != "image/png" {
+		return nil, noPicture
+	}
+	size, _, err := image.DecodeConfig(bytes.NewReader(file))
+	if err != nil {
+		return nil, noPicture
+	}
+	if size.Width < 1 || size.Height < 1 || size.Width > mostSide || size.Height > mostSide || size.Width*size.Height > mostPixels ||
+		size.Width*size.Height*bytesEach(size.ColorModel, file) > mostMemory {
+		return nil, kernel.Refused{Code: "photo-size", Field: "file"}
+	}
+	full, _, err := image.Decode(bytes.NewReader(file))
+	if err != nil {
+		return nil, noPicture
+	}
+	return full, nil
+}
+
+// OnWhite is a drawing such as a logo, drawn anew on white paper, no longer than a side, as PNG. Refused as for a photograph.
+func OnWhite(file []byte, side int) ([]byte, error) {
+	full, err := decoded(file)
+	if err != nil {
+		return nil, err
+	}
+	small := within(full, side)
+	white := image.NewRGBA(small.Bounds())
+	draw.Draw(white, white.Bounds(), image.White, image.Point{}, draw.Src)
+	draw.Draw(white, white.Bounds(), small, image.Point{}, draw.Over)
+	var into bytes.Buffer
+	err = png.Encode(&into, white)
+	return into.Bytes(), err
 }
 
 // bytesEach is what a pixel takes while it is decoded. A JPEG that comes in passes is held as its coefficients until the last.

@@ -3,6 +3,7 @@ package sheets
 import (
 	"fmt"
 
+	"sedum/app/letterhead"
 	"sedum/core/roles"
 	"sedum/kernel"
 	"sedum/paper"
@@ -35,8 +36,12 @@ func sheetPDF(tx *kernel.Tx, p onPaper) (kernel.File, error) {
 	if !roles.SeesContact(tx.Who.Role) {
 		sheet.Content.Address = ""
 	}
+	h, err := letterhead.Of(tx)
+	if err != nil {
+		return kernel.File{}, err
+	}
 	s := p.speaker(sheet.Content)
-	pdf, err := paper.SheetPDF(s, paperSheet(s, sheet), p.Paper.Paper)
+	pdf, err := paper.SheetPDF(s, h, paperSheet(s, sheet), p.Paper.Paper)
 	return kernel.PDF(pdf, "sheet-%d.pdf", p.Number), err
 }
 
@@ -49,8 +54,12 @@ func calendar(tx *kernel.Tx, p onPaper) (kernel.File, error) {
 	if !roles.SeesContact(tx.Who.Role) {
 		sheet.Content.Address = ""
 	}
+	h, err := letterhead.Of(tx)
+	if err != nil {
+		return kernel.File{}, err
+	}
 	s := p.speaker(sheet.Content)
-	return kernel.File{Type: "text/calendar; charset=utf-8", Name: fmt.Sprintf("care-%d.ics", p.Number), Content: []byte(paper.CareCalendar(s, paperSheet(s, sheet)))}, nil
+	return kernel.File{Type: "text/calendar; charset=utf-8", Name: fmt.Sprintf("care-%d.ics", p.Number), Content: []byte(paper.CareCalendar(s, h, paperSheet(s, sheet)))}, nil
 }
 
 func (desk Desk) draftPDF(tx *kernel.Tx, p kernel.Paper, ask Issue) (kernel.File, error) {
@@ -58,7 +67,11 @@ func (desk Desk) draftPDF(tx *kernel.Tx, p kernel.Paper, ask Issue) (kernel.File
 	if err != nil {
 		return kernel.File{}, err
 	}
-	pdf, err := paper.SheetPDF(tx.Say, paperSheet(tx.Say, sheet), p.Paper)
+	h, err := letterhead.Of(tx)
+	if err != nil {
+		return kernel.File{}, err
+	}
+	pdf, err := paper.SheetPDF(tx.Say, h, paperSheet(tx.Say, sheet), p.Paper)
 	return kernel.PDF(pdf, "draft.pdf"), err
 }
 

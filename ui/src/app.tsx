@@ -16,6 +16,7 @@ const BenchPage = lazy(() => import('./bench/bench-page').then((m) => ({ default
 const TreePage = lazy(() => import('./bench/tree-page').then((m) => ({ default: m.TreePage })))
 const ArrivalsPage = lazy(() => import('./arrivals/arrivals-page').then((m) => ({ default: m.ArrivalsPage })))
 const NewDelivery = lazy(() => import('./arrivals/new-delivery').then((m) => ({ default: m.NewDelivery })))
+const LetterheadPage = lazy(() => import('./rules/letterhead-page').then((m) => ({ default: m.LetterheadPage })))
 const NotePage = lazy(() => import('./arrivals/note-page').then((m) => ({ default: m.NotePage })))
 const LotPage = lazy(() => import('./lots/lot-page').then((m) => ({ default: m.LotPage })))
 const WorkPage = lazy(() => import('./work/work-page').then((m) => ({ default: m.WorkPage })))
@@ -83,6 +84,7 @@ export function App() {
           <Route path="/growers">
             <GrowersPage who={who.data} />
           </Route>
+          <Route path="/t/:tag">{(p) => <Redirect to={`/bench/${p.tag.toUpperCase()}`} replace />}</Route>
           <Route path="/bench" component={BenchPage} />
           <Route path="/bench/:tag">{(p) => <TreePage key={p.tag} tag={p.tag} who={who.data} />}</Route>
           <Route path="/stocktake" component={StocktakesPage} />
@@ -104,6 +106,9 @@ export function App() {
           <Route path="/kinds/:id">{(p) => <KindPage key={p.id} id={p.id} who={who.data} />}</Route>
           <Route path="/rules">
             <RulesPage who={who.data} />
+          </Route>
+          <Route path="/rules/letterhead">
+            <LetterheadPage who={who.data} />
           </Route>
           <Route path="/people" component={PeoplePage} />
           <Route path="/people/log" component={SecurityPage} />

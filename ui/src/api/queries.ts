@@ -25,6 +25,11 @@ export const noteQuery = (id: string) =>
     queryFn: () => ask(client.GET('/api/v1/notes/{id}', { params: { path: { id } } })),
   })
 
+export const letterheadQuery = queryOptions({
+  queryKey: keyOf('see-letterhead'),
+  queryFn: () => ask(client.GET('/api/v1/letterhead')),
+})
+
 export const lotsQuery = (toCheck: boolean) =>
   queryOptions({
     queryKey: keyOf('list-lots', toCheck),

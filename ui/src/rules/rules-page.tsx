@@ -30,6 +30,9 @@ export function RulesPage({ who }: { who: Person }) {
           <Link href="/kinds" className="inline-block min-h-11 py-2 underline underline-offset-4">
             {t('rules.kinds')}
           </Link>
+          <Link href="/rules/letterhead" className="ml-6 inline-block min-h-11 py-2 underline underline-offset-4">
+            {t('letterhead.title')}
+          </Link>
         </div>
         <label className="text-sm">
           <span className="mb-1 block font-semibold">{t('rules.search')}</span>

@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query'
 import { useTranslation } from 'react-i18next'
 import { Link } from 'wouter'
 import { Problem } from '../api/client'
-import { sheetQuery } from '../api/queries'
+import { letterheadQuery, sheetQuery } from '../api/queries'
 import { Failed, Loading, Nothing } from '../parts/states'
 import { useSettings } from '../words/settings'
 import { PlanView } from './plan-view'
@@ -75,6 +75,7 @@ export function SheetPage({ number }: { number: number }) {
             <span className="font-semibold">{t('sheet.done')}</span> {s.done.join('; ')}.
           </p>
         )}
+        <Unnamed />
         <div className="no-print grid grid-cols-2 gap-2">
           <a className="deed no-underline" href={file('sheet.pdf', 'a4')} target="_blank" rel="noreferrer">
             {t('sheet.pdf.a4')}
@@ -97,5 +98,18 @@ export function SheetPage({ number }: { number: number }) {
         </div>
       </div>
     </PlanView>
+  )
+}
+
+/** A paper that says neither whose it is nor whom to call is told before it goes out. */
+function Unnamed() {
+  const { t } = useTranslation()
+  const letterhead = useQuery(letterheadQuery)
+  if (!letterhead.data || letterhead.data.named) return null
+  return (
+    <p className="no-print rounded-xl border-2 border-oxblood p-3 text-oxblood">
+      <span className="font-semibold">{t('letterhead.missing')}</span>{' '}
+      <Link href="/rules/letterhead">{t('letterhead.write')}</Link>
+    </p>
   )
 }

@@ -4,6 +4,9 @@ import { useLocation } from 'wouter'
 import { ask, client } from '../api/client'
 import { sayProblem } from '../parts/states'
 
+/** The tag of what was scanned: a code may say where the house is reached before it. */
+const tagIn = (text: string) => text.trim().replace(/^.*\//, '')
+
 /** A tag as typed or scanned, one key away from anywhere. A wrong one is said here, and stays to be mended. */
 export const TagBox = forwardRef<HTMLInputElement>(function TagBox(_, ref) {
   const { t } = useTranslation()
@@ -15,7 +18,7 @@ export const TagBox = forwardRef<HTMLInputElement>(function TagBox(_, ref) {
   const find = async () => {
     if (!text.trim()) return
     try {
-      const tree = await ask(client.GET('/api/v1/trees/{tag}', { params: { path: { tag: text.trim() } } }))
+      const tree = await ask(client.GET('/api/v1/trees/{tag}', { params: { path: { tag: tagIn(text) } } }))
       setText('')
       setFault('')
       // The keys of the bench work at once.
@@ -48,7 +51,7 @@ export const TagBox = forwardRef<HTMLInputElement>(function TagBox(_, ref) {
         aria-describedby={fault ? 'tag-box-fault' : undefined}
         onChange={(e) => {
           // The key that leads here is no part of a tag.
-          setText(e.target.value.replace(/[^A-Za-z0-9 -]/g, ''))
+          setText(e.target.value.replace(/[^A-Za-z0-9 :./-]/g, '').replace(/^\/$/, ''))
           setFault('')
         }}
       />

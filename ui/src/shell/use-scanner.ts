@@ -1,7 +1,8 @@
 import { useEffect, useRef } from 'react'
 
-const within = 600 // ms from a scanner's first sign to its Enter; slow wireless ones need half of that
-const shape = /[A-Z0-9]{3}-?[A-Z0-9]{3}$/i
+const within = 600 // ms from the first sign of a tag to the scanner's Enter; slow wireless ones need half of that
+const whole = 4 * within // the same for the address before it
+const shape = /(?:https?:\/\/[^\s/]+\/t\/)?([A-Z0-9]{3}-?[A-Z0-9]{3})$/i
 
 type Sign = { key: string; at: number; value: string; target: EventTarget | null }
 
@@ -35,13 +36,16 @@ export function useScanner(onTag: (tag: string) => void) {
       if (e.ctrlKey || e.metaKey || e.altKey) return
       const field =
         e.target instanceof HTMLInputElement || e.target instanceof HTMLTextAreaElement ? e.target : undefined
-      signs = signs.filter((s) => e.timeStamp - s.at <= within && s.target === e.target)
+      signs = signs.filter((s) => e.timeStamp - s.at <= whole && s.target === e.target)
       if (e.key.length === 1) signs.push({ key: e.key, at: e.timeStamp, value: field?.value ?? '', target: e.target })
       else if (e.key !== 'Shift') {
-        const tag = e.key === 'Enter' && field?.id !== 'tag-box' && shape.exec(signs.map((s) => s.key).join(''))?.[0]
-        const first = tag ? signs[signs.length - tag.length] : undefined
+        // The tag box finds a tree itself, unless a page counts: an address's stroke leads a scan there.
+        const mine = e.key === 'Enter' && (field?.id !== 'tag-box' || taker !== undefined)
+        const found = mine ? shape.exec(signs.map((s) => s.key).join('')) : null
+        const first = found ? signs[signs.length - found[0].length] : undefined
+        const fast = found && e.timeStamp - (signs[signs.length - found[1].length]?.at ?? 0) <= within
         signs = [] // a number, Enter, the next number are no tag
-        if (tag && first) take(e, tag, first.value, field)
+        if (found && first && fast) take(e, found[1], first.value, field)
       }
     }
     const take = (e: KeyboardEvent, tag: string, before: string, field?: HTMLInputElement | HTMLTextAreaElement) => {
