@@ -7,6 +7,7 @@ import (
 
 	"golang.org/x/text/encoding"
 	"golang.org/x/text/encoding/charmap"
+	"golang.org/x/text/encoding/htmlindex"
 	"golang.org/x/text/encoding/unicode"
 
 	"sedum/core/arrival"
@@ -14,7 +15,17 @@ import (
 
 var letters = map[arrival.Encoding]encoding.Encoding{
 	arrival.UTF8: unicode.UTF8BOM, arrival.UTF16LE: unicode.UTF16(unicode.LittleEndian, unicode.UseBOM), arrival.UTF16BE: unicode.UTF16(unicode.BigEndian, unicode.UseBOM),
-	arrival.Windows1252: charmap.Windows1252, arrival.Windows1250: charmap.Windows1250, arrival.MacRoman: charmap.Macintosh,
+	arrival.Windows1252: charmap.Windows1252, arrival.Windows1250: charmap.Windows1250,
+	arrival.MacRoman: named("x-mac-roman"),
+}
+
+// named is an encoding by the label that browsers know it by.
+func named(label string) encoding.Encoding {
+	e, err := htmlindex.Get(label)
+	if err != nil {
+		panic("notefile: no encoding " + label)
+	}
+	return e
 }
 
 // encodingOf finds out in what letters a file is written: by its mark, by being UTF-8 throughout, by where its zero bytes stand, and
