@@ -16,6 +16,7 @@ require (
 	github.com/klauspost/compress v1.20.4
 	github.com/mileusna/useragent v1.3.5
 	github.com/nicksnyder/go-i18n/v2 v2.7.0
+	github.com/pquerna/otp v1.5.0
 	github.com/pressly/goose/v3 v3.29.0
 	github.com/stretchr/testify v1.12.1
 	github.com/xuri/excelize/v2 v2.11.1

@@ -11,7 +11,9 @@ import (
 	"slices"
 	"strings"
 	"testing"
+	"time"
 
+	"github.com/pquerna/otp/totp"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 )
@@ -112,7 +114,7 @@ func TestTheFirstManagerOverHTTP(t *testing.T) {
 // Nothing that touches who may come in goes without a line: every deed of people is declared with one.
 func TestWhatTouchesWhoMayComeInIsLogged(t *testing.T) {
 	h := open(t)
-	free := []string{"sign-out", "take-duty"} // who goes, and who is told of the yard's alarms
+	free := []string{"sign-out", "take-duty", "keep-settings"} // who goes, who is told of the yard's alarms, and what somebody reads in
 	for _, o := range h.kernel.Operations() {
 		touches := strings.HasPrefix(o.Path, "/session") || strings.HasPrefix(o.Path, "/people") || strings.HasPrefix(o.Path, "/devices") || o.Path == "/first-manager" || o.ID == "change-rule"
 		if touches && o.Method != "GET" && !slices.Contains(free, o.ID) {
@@ -123,4 +125,28 @@ func TestWhatTouchesWhoMayComeInIsLogged(t *testing.T) {
 	var log struct{ Lines []struct{ Operation string } }
 	p.get("/api/v1/security-log", &log)
 	assert.NotEmpty(t, log.Lines)
+}
+
+// A second factor and what somebody reads in over HTTP, through the one connection.
+func TestASecondFactorOverHTTP(t *testing.T) {
+	h := open(t)
+	wren := h.as(t, "wren")
+	ok := func(method, path string, body any) string {
+		status, text := wren.send(method, path, body)
+		require.Less(t, status, 300, "%s %s: %s", method, path, text)
+		return text
+	}
+	mine := map[string]string{"password": "office-quarrywell"}
+	var begun struct{ Secret string }
+	require.NoError(t, unmarshal(ok("POST", "/api/v1/session/second", mine), &begun))
+	code, err := totp.GenerateCode(strings.ReplaceAll(begun.Secret, " ", ""), time.Now())
+	require.NoError(t, err)
+	ok("PUT", "/api/v1/session/second", map[string]string{"code": code})
+	ok("POST", "/api/v1/session/second/recovery", mine)
+	ok("PUT", "/api/v1/people/second", map[string]any{"roles": []string{"advisor"}})
+	var all struct{ People []struct{ ID string } }
+	wren.get("/api/v1/people", &all)
+	ok("DELETE", "/api/v1/people/"+all.People[0].ID+"/second", nil)
+	ok("POST", "/api/v1/session/second/taken-off", mine)
+	ok("PUT", "/api/v1/session/settings", map[string]string{"language": "en-GB", "units": "us"})
 }

@@ -102,6 +102,9 @@ func (k *Kernel) admitted(ctx context.Context, o Operation, e *entry) (err error
 	if e.who.OneTime && !o.early {
 		return Said{Status: http.StatusForbidden, Code: "change-password"}
 	}
+	if e.who.NoSecond && !o.early {
+		return Said{Status: http.StatusForbidden, Code: "give-second"}
+	}
 	if e.who.Narrow && o.password {
 		return Said{Status: http.StatusForbidden, Code: "by-password"}
 	}

@@ -130,7 +130,7 @@ func (s *Sessions) caller(ctx context.Context, k *Kernel, untouched time.Duratio
 		s.scs.Put(ctx, sessionKey, mine)
 	}
 	if mine.Narrow {
-		who.Narrow, who.Role = true, roles.YardHand
+		who.Narrow, who.NoSecond, who.Role = true, false, roles.YardHand // the tablet itself, made known by a manager, is the second factor
 	}
 	return who, err
 }

@@ -15,6 +15,8 @@ type Who struct {
 	Epoch int
 	// OneTime says that they came in by a password that was made for them: it is changed before anything else is done.
 	OneTime bool
+	// NoSecond says that their role is asked for a second factor and they have none: they give themselves one before anything else.
+	NoSecond bool
 	// Narrow says that they came in by a PIN: their role is the yard's, and nothing is done that wants their password.
 	Narrow bool
 	House  rules.House

@@ -1,6 +1,7 @@
 package people
 
 import (
+	"errors"
 	"time"
 
 	"github.com/mileusna/useragent"
@@ -10,7 +11,11 @@ import (
 
 // Access is how the caller comes in: whether they have a PIN, and where they are signed in.
 type Access struct {
-	PIN      bool          `json:"pin"`
+	PIN bool `json:"pin"`
+	// Second says that they have a second factor, Recovery how many recovery codes are left, Asked that their role is asked for one.
+	Second   bool          `json:"second"`
+	Recovery int           `json:"recovery"`
+	Asked    bool          `json:"asked"`
 	Sessions []OpenSession `json:"sessions"`
 }
 
@@ -31,11 +36,16 @@ type OpenSession struct {
 
 func (s Settings) seeAccess(tx *kernel.Tx, _ kernel.None) (Access, error) {
 	out := Access{Sessions: []OpenSession{}}
-	pin, err := kernel.Value[bool](tx, "SELECT pin_hash IS NOT NULL FROM people WHERE id = ?", tx.Who.ID)
-	if err != nil {
-		return out, err
+	type factors struct {
+		PIN, Second, Asked bool
+		Recovery           int
 	}
-	out.PIN = pin
+	has, err := kernel.Rows[factors](tx, `SELECT pin_hash IS NOT NULL AS pin, second_secret IS NOT NULL AS second, role IN (SELECT role FROM second_asked) AS asked,
+		(SELECT COUNT(*) FROM recovery_codes r WHERE r.person_id = people.id AND used_at IS NULL) AS recovery FROM people WHERE id = ?`, tx.Who.ID)
+	if err != nil || len(has) == 0 {
+		return out, errors.Join(err, kernel.ErrMissing)
+	}
+	out.PIN, out.Second, out.Recovery, out.Asked = has[0].PIN, has[0].Second, has[0].Recovery, has[0].Asked
 	open, err := kernel.SessionsOf(tx, tx.Who.ID)
 	if err != nil {
 		return out, err

@@ -28,19 +28,26 @@ type Account struct {
 	Version int        `json:"version"`
 	// OneTimeUntil is until when the password that was made for them is good; null once they have one of their own.
 	OneTimeUntil *time.Time `json:"one_time_until"`
+	Second       bool       `json:"second" doc:"they have a second factor"`
 	Me           bool       `json:"me"`
 }
 
 // Accounts are everybody who may or might sign in: who is let in first, by name.
 type Accounts struct {
 	People []Account `json:"people"`
+	// Asked are the roles that are asked for a second factor.
+	Asked []roles.Role `json:"asked"`
 }
 
 func listPeople(tx *kernel.Tx, _ kernel.None) (Accounts, error) {
 	list, err := kernel.Many[Person](tx, "name, id", "TRUE")
-	out := Accounts{[]Account{}}
+	if err != nil {
+		return Accounts{}, err
+	}
+	asked, err := askedRoles(tx)
+	out := Accounts{[]Account{}, asked}
 	for _, p := range list {
-		out.People = append(out.People, Account{p.ID, p.Name, p.SignIn, p.Role, p.Active, p.Version, p.OneTimeUntil, p.ID == tx.Who.ID})
+		out.People = append(out.People, Account{p.ID, p.Name, p.SignIn, p.Role, p.Active, p.Version, p.OneTimeUntil, p.SecondSecret != nil, p.ID == tx.Who.ID})
 	}
 	slices.SortStableFunc(out.People, func(a, b Account) int { return cmp.Compare(rank(a.Active), rank(b.Active)) })
 	return out, err

@@ -92,6 +92,15 @@ func (f signInFailure) write(tx *kernel.Tx, failures int, at time.Time) error {
 	return err
 }
 
+// undone takes the attempt back and nothing else: it was neither right nor wrong.
+func (g guess) undone(tx *kernel.Tx) error {
+	var errs []error
+	for _, f := range g.was {
+		errs = append(errs, f.write(tx, f.Failures, f.LastAt))
+	}
+	return errors.Join(errs...)
+}
+
 // right takes the attempt back: it was no guess. What was counted of the person is forgotten; of the address only this one is.
 func (g guess) right(tx *kernel.Tx) error {
 	var errs []error

@@ -3,12 +3,14 @@ package people
 
 import (
 	"embed"
+	"errors"
 	"runtime"
 	"time"
 
 	"sedum/core/roles"
 	"sedum/core/set"
 	"sedum/kernel"
+	"sedum/words"
 )
 
 //go:embed tables/*.sql
@@ -27,6 +29,14 @@ type Person struct {
 	Version      int
 	// PinHash is of six digits for the shared tablets; nil when they have none.
 	PinHash *string
+	// SecondSecret is shared with their authenticator app, nil when they have none; SecondBegun was shown and is not confirmed yet.
+	SecondSecret *string
+	SecondBegun  *string
+	// SecondStep is the newest half minute of which a code was taken.
+	SecondStep int64
+	// Language and Units are what they read in, "" when they never said.
+	Language words.Language
+	Units    words.Units
 	// OneTimeUntil is until when the password that was made for them is good; nil once they have one of their own.
 	OneTimeUntil *time.Time
 }
@@ -74,7 +84,11 @@ func Capability(s Settings) kernel.Capability {
 		kernel.Deed("sign-in-by-pin", "POST", "/session/pin", kernel.Anybody, s.signInByPIN, kernel.Same).Unkeyed().Through(slow).Logged(),
 		kernel.Deed("make-first-manager", "POST", "/first-manager", kernel.Anybody, s.makeFirstManager, kernel.Same).Unkeyed().Through(slow).Logged(),
 		kernel.Read("who-am-i", "/session", kernel.SignedIn, func(tx *kernel.Tx, _ kernel.None) (Signed, error) {
-			return s.signed(tx, tx.Who), nil
+			me, err := kernel.Rows[OwnSettings](tx, "SELECT language, units FROM people WHERE id = ?", tx.Who.ID)
+			if err != nil || len(me) == 0 {
+				return Signed{}, errors.Join(err, kernel.ErrMissing)
+			}
+			return s.signed(tx, tx.Who, me[0]), nil
 		}).Early(),
 		kernel.Remove("sign-out", "/session", kernel.SignedIn, func(tx *kernel.Tx, _ kernel.None) error { return s.Sessions.End(tx) }).Early(),
 		kernel.Remove("sign-out-everywhere", "/sessions", kernel.SignedIn, s.signOutEverywhere).Early().Logged(),
@@ -84,6 +98,13 @@ func Capability(s Settings) kernel.Capability {
 			return s.seeAccess(tx, n)
 		}).ByPassword().Through(slow).Makes("see-access").Logged(),
 		kernel.Remove("take-back-pin", "/session/pin", kernel.SignedIn, takeBackPIN).ByPassword().Makes("see-access").Logged(),
+		kernel.Deed("begin-second", "POST", "/session/second", kernel.SignedIn, beginSecond, kernel.Same).Early().ByPassword().Unkeyed().Through(slow).Logged(),
+		kernel.Deed("confirm-second", "PUT", "/session/second", kernel.SignedIn, s.confirmSecond, func(_ *kernel.Tx, _ kernel.None, c RecoveryCodes) (RecoveryCodes, error) {
+			return c, nil
+		}).Early().ByPassword().Through(slow).Makes("see-access", "who-am-i").Logged(),
+		kernel.Deed("take-off-second", "POST", "/session/second/taken-off", kernel.SignedIn, takeOffSecond, kernel.Same).ByPassword().Unkeyed().Through(slow).Makes("see-access").Logged(),
+		kernel.Deed("new-recovery-codes", "POST", "/session/second/recovery", kernel.SignedIn, newRecoveryCodes, kernel.Same).ByPassword().Unkeyed().Through(slow).Makes("see-access").Logged(),
+		kernel.Deed("keep-settings", "PUT", "/session/settings", kernel.SignedIn, keepSettings, kernel.Same).Early(),
 		kernel.Remove("end-session", "/sessions/{id}", kernel.SignedIn, endSession).ByPassword().Makes("see-access").Logged(),
 
 		kernel.Read("list-people", "/people", KeepPeople, listPeople),
@@ -95,6 +116,10 @@ func Capability(s Settings) kernel.Capability {
 			return o, nil
 		}).Unkeyed().Makes("list-people").Logged(),
 		kernel.Remove("end-sessions-of", "/people/{id}/sessions", KeepPeople, endSessionsOf).Makes("see-access").Logged(),
+		kernel.Remove("take-off-second-of", "/people/{id}/second", KeepPeople, takeOffSecondOf).ByPassword().Makes("list-people").Logged(),
+		kernel.Deed("ask-second", "PUT", "/people/second", KeepPeople, askSecond, func(tx *kernel.Tx, n, _ kernel.None) (Accounts, error) {
+			return listPeople(tx, n)
+		}).ByPassword().Makes("list-people", "who-am-i", "see-access").Logged(),
 		kernel.Read("see-security-log", "/security-log", KeepPeople, securityLog).ByPassword(),
 		kernel.Read("list-devices", "/devices", KeepPeople, listDevices),
 		kernel.Deed("share-device", "POST", "/devices", KeepPeople, shareDevice, func(tx *kernel.Tx, n, _ kernel.None) (Devices, error) {
@@ -136,6 +161,11 @@ type Signed struct {
 	Demo  bool       `json:"demo"`
 	// OneTime says that they came in by a password that was made for them: they give themselves another first.
 	OneTime bool `json:"one_time"`
+	// NoSecond says that their role is asked for a second factor and they have none: they give themselves one first.
+	NoSecond bool `json:"no_second"`
+	// Language and Units are as they chose them, "" when they never did.
+	Language words.Language `json:"language" optional:"true"`
+	Units    words.Units    `json:"units" optional:"true"`
 	// ByPIN says that they came in by a PIN: for the yard's deeds only.
 	ByPIN bool `json:"by_pin"`
 }

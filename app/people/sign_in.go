@@ -15,6 +15,8 @@ import (
 type SignIn struct {
 	SignIn   string `json:"sign_in" maxLength:"60"`
 	Password string `json:"password" maxLength:"200"`
+	// Code is of their authenticator app, or a recovery code; "" until it is asked for.
+	Code string `json:"code,omitempty" maxLength:"40"`
 }
 
 // signInName is a sign-in name as it is kept.
@@ -51,6 +53,18 @@ func (s Settings) signIn(tx *kernel.Tx, _ kernel.None, in SignIn) (Signed, error
 	if !passwordFits(hash, in.Password) || hash == nobody {
 		return Signed{}, kernel.Settled{Err: kernel.Said{Status: http.StatusUnauthorized, Code: "wrong-sign-in"}}
 	}
+	if person.SecondSecret != nil {
+		if in.Code == "" { // no guess, and no proof either: what was counted before stays
+			return Signed{}, errors.Join(attempt.undone(tx), kernel.Settled{Err: secondNeeded})
+		}
+		right, err := secondFits(tx, person, in.Code)
+		if err != nil {
+			return Signed{}, err
+		}
+		if !right {
+			return Signed{}, kernel.Settled{Err: wrongSecond}
+		}
+	}
 	if err := attempt.right(tx); err != nil {
 		return Signed{}, err
 	}
@@ -66,11 +80,16 @@ func (s Settings) begin(tx *kernel.Tx, p Person, on device, byPIN bool) (Signed,
 	if byPIN {
 		who.Role = roles.YardHand
 	}
-	return s.signed(tx, who), s.Sessions.Begin(tx, kernel.Session{PersonID: p.ID, DeviceID: on.ID, Epoch: p.SessionEpoch, Narrow: byPIN})
+	asked, err := kernel.Value[int](tx, "SELECT COUNT(*) FROM second_asked WHERE role = ?", p.Role)
+	if err != nil {
+		return Signed{}, err
+	}
+	who.NoSecond = asked > 0 && p.SecondSecret == nil && !byPIN
+	return s.signed(tx, who, OwnSettings{p.Language, p.Units}), s.Sessions.Begin(tx, kernel.Session{PersonID: p.ID, DeviceID: on.ID, Epoch: p.SessionEpoch, Narrow: byPIN})
 }
 
-func (s Settings) signed(tx *kernel.Tx, who kernel.Who) Signed {
-	return Signed{who.Name, who.Role, s.Permissions(who.Role), today(tx), len(s.Demo) > 0, who.OneTime, who.Narrow}
+func (s Settings) signed(tx *kernel.Tx, who kernel.Who, reads OwnSettings) Signed {
+	return Signed{who.Name, who.Role, s.Permissions(who.Role), today(tx), len(s.Demo) > 0, who.OneTime, who.NoSecond, reads.Language, reads.Units, who.Narrow}
 }
 
 func digest(text string) string {

@@ -56,10 +56,12 @@ func (b *Book) Admit(tx *kernel.Tx, personID string) (kernel.Who, error) {
 		Active       bool
 		SessionEpoch int
 		OneTime      bool
+		NoSecond     bool
 		Seq          int
 		Founding     string
 	}
-	found, err := kernel.Rows[caller](tx, `SELECT id, name, role, active, session_epoch, one_time_until IS NOT NULL AS one_time, `+asOfNow+` FROM people WHERE id = ?`, personID)
+	found, err := kernel.Rows[caller](tx, `SELECT id, name, role, active, session_epoch, one_time_until IS NOT NULL AS one_time,
+		second_secret IS NULL AND role IN (SELECT role FROM second_asked) AS no_second, `+asOfNow+` FROM people WHERE id = ?`, personID)
 	if err != nil {
 		return kernel.Who{}, err
 	}
@@ -71,7 +73,7 @@ func (b *Book) Admit(tx *kernel.Tx, personID string) (kernel.Who, error) {
 		return kernel.Who{}, kernel.ErrNotAllowed
 	}
 	house, err := b.at(tx, asOf{c.Seq, c.Founding})
-	return kernel.Who{ID: c.ID, Name: c.Name, Role: c.Role, Epoch: c.SessionEpoch, OneTime: c.OneTime, House: house}, err
+	return kernel.Who{ID: c.ID, Name: c.Name, Role: c.Role, Epoch: c.SessionEpoch, OneTime: c.OneTime, NoSecond: c.NoSecond, House: house}, err
 }
 
 // House is the house itself as one who acts, with its rules in force.

@@ -27,13 +27,14 @@ const personUsage = `sedum person: who may sign in
   sedum person add --dsn DSN --name NAME --role ROLE SIGN-IN       ROLE is yard-hand, advisor or manager
   sedum person password --dsn DSN SIGN-IN
   sedum person deactivate --dsn DSN SIGN-IN
+  sedum person second-off --dsn DSN SIGN-IN       takes off a second factor that was lost
 
 A password is asked for, or read as one line from standard input; it is never an argument.
 `
 
 // runPerson lets people in and out from the shell of the machine: so the first manager comes into an empty database.
 func runPerson(args []string, in io.Reader, out, errs io.Writer) int {
-	deeds := []string{"list", "add", "password", "deactivate"}
+	deeds := []string{"list", "add", "password", "deactivate", "second-off"}
 	if len(args) == 0 || !slices.Contains(deeds, args[0]) {
 		_, _ = fmt.Fprint(errs, personUsage)
 		return 2
@@ -74,6 +75,8 @@ func runPerson(args []string, in io.Reader, out, errs io.Writer) int {
 			return people.SetPassword(tx, who, password)
 		case "deactivate":
 			return people.LetOut(tx, who)
+		case "second-off":
+			return people.WithoutSecond(tx, who)
 		}
 		list, err = people.Everybody(tx)
 		return err
@@ -98,6 +101,8 @@ func runPerson(args []string, in io.Reader, out, errs io.Writer) int {
 		_, _ = fmt.Fprintf(out, "%s has another password, and is signed out everywhere.\n", who)
 	case "deactivate":
 		_, _ = fmt.Fprintf(out, "%s is let out.\n", who)
+	case "second-off":
+		_, _ = fmt.Fprintf(out, "%s comes in by the password alone, and is signed out everywhere.\n", who)
 	}
 	return 0
 }

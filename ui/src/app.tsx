@@ -6,6 +6,7 @@ import { Problem } from './api/client'
 import { whoQuery } from './api/queries'
 import { Failed, Loading, Nothing } from './parts/states'
 import { OwnPassword } from './people/own-password'
+import { OwnSecond } from './people/own-second'
 import { Shell } from './shell/shell'
 import { SignIn } from './shell/sign-in'
 import { TodayPage } from './today/today-page'
@@ -57,6 +58,12 @@ export function App() {
     return (
       <main id="work">
         <OwnPassword first />
+      </main>
+    )
+  if (who.data.no_second)
+    return (
+      <main id="work">
+        <OwnSecond has={false} first />
       </main>
     )
   return (

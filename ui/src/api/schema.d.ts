@@ -1316,6 +1316,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/people/second": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["ask-second"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/people/{id}": {
         parameters: {
             query?: never;
@@ -1343,6 +1359,22 @@ export interface paths {
         put?: never;
         post: operations["make-one-time-password"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/people/{id}/second": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["take-off-second-of"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1535,6 +1567,70 @@ export interface paths {
         put: operations["give-pin"];
         post: operations["sign-in-by-pin"];
         delete: operations["take-back-pin"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/session/second": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["confirm-second"];
+        post: operations["begin-second"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/session/second/recovery": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["new-recovery-codes"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/session/second/taken-off": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["take-off-second"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/session/settings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["keep-settings"];
+        post?: never;
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -4139,7 +4235,11 @@ export interface components {
         };
         None: Record<string, never>;
         PeopleAccess: {
+            asked: boolean;
             pin: boolean;
+            /** Format: int64 */
+            recovery: number;
+            second: boolean;
             sessions: components["schemas"]["PeopleOpenSession"][];
         };
         PeopleAccount: {
@@ -4150,12 +4250,24 @@ export interface components {
             /** Format: date-time */
             one_time_until: string | null;
             role: components["schemas"]["RolesRole"];
+            /** @description they have a second factor */
+            second: boolean;
             sign_in: string;
             /** Format: int64 */
             version: number;
         };
         PeopleAccounts: {
+            asked: components["schemas"]["RolesRole"][];
             people: components["schemas"]["PeopleAccount"][];
+        };
+        PeopleAsked: {
+            roles: components["schemas"]["RolesRole"][];
+        };
+        PeopleByOwnPassword: {
+            password: string;
+        };
+        PeopleConfirmed: {
+            code: string;
         };
         PeopleDemoSignIn: {
             name: string;
@@ -4189,6 +4301,11 @@ export interface components {
             role: components["schemas"]["RolesRole"];
             sign_in: string;
         };
+        PeopleNewSecond: {
+            rows: string[];
+            /** @description base32, in fours */
+            secret: string;
+        };
         PeopleOneTime: {
             name: string;
             password: string;
@@ -4217,6 +4334,10 @@ export interface components {
             new: string;
             old: string;
         };
+        PeopleOwnSettings: {
+            language: components["schemas"]["WordsLanguage"];
+            units: components["schemas"]["WordsUnits"];
+        };
         PeoplePINSignIn: {
             person: string;
             pin: string;
@@ -4231,6 +4352,9 @@ export interface components {
         PeoplePersonHere: {
             id: string;
             name: string;
+        };
+        PeopleRecoveryCodes: {
+            codes: string[];
         };
         PeopleSecurityLine: {
             about_whom: string;
@@ -4271,6 +4395,7 @@ export interface components {
             shared_by: string;
         };
         PeopleSignIn: {
+            code?: string;
             password: string;
             sign_in: string;
         };
@@ -4279,11 +4404,14 @@ export interface components {
             /** @description names of permissions */
             deeds: string[];
             demo: boolean;
+            language: components["schemas"]["WordsLanguage"] | "";
             name: string;
+            no_second: boolean;
             one_time: boolean;
             role: components["schemas"]["RolesRole"];
             /** @description the yard's date, YYYY-MM-DD */
             today: string;
+            units: components["schemas"]["WordsUnits"] | "";
         };
         PeopleWelcome: {
             demo: components["schemas"]["PeopleDemoSignIn"][];
@@ -9145,6 +9273,39 @@ export interface operations {
             };
         };
     };
+    "ask-second": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PeopleAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeopleAccounts"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "change-person": {
         parameters: {
             query?: never;
@@ -9203,6 +9364,35 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["PeopleOneTime"];
                 };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "take-off-second-of": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Error */
             default: {
@@ -9750,6 +9940,171 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "confirm-second": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PeopleConfirmed"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeopleRecoveryCodes"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "begin-second": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PeopleByOwnPassword"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeopleNewSecond"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "new-recovery-codes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PeopleByOwnPassword"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeopleRecoveryCodes"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "take-off-second": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PeopleByOwnPassword"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["None"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "keep-settings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PeopleOwnSettings"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["None"];
+                };
             };
             /** @description Error */
             default: {

@@ -8,6 +8,7 @@ import { Failed, FieldFault, Loading, sayProblem } from '../parts/states'
 import { sayMoment } from '../parts/time'
 import { say } from '../shell/said'
 import { OwnPassword } from './own-password'
+import { OwnSecond } from './own-second'
 
 /** How one comes in: the password, the PIN for the yard's tablets, and where one is signed in. */
 export function AccessPage() {
@@ -29,6 +30,7 @@ export function AccessPage() {
         </ul>
       </section>
       <div className="grid content-start gap-8">
+        <OwnSecond has={access.data.second} left={access.data.recovery} asked={access.data.asked} />
         <OwnPin has={access.data.pin} />
         <OwnPassword />
       </div>

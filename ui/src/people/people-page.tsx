@@ -11,6 +11,7 @@ import { Failed, Loading, sayProblem } from '../parts/states'
 import { TextField } from '../parts/text-field'
 import { sayMoment } from '../parts/time'
 import { say } from '../shell/said'
+import { AskedSecond } from './asked-second'
 import { SharedTablets } from './shared-tablets'
 
 type Account = Schemas['PeopleAccount']
@@ -42,6 +43,7 @@ export function PeoplePage() {
       <div className="grid content-start gap-6">
         {word && <Word word={word} onDone={() => setWord(undefined)} />}
         <LetIn onWord={setWord} />
+        <AskedSecond people={list.data} />
         <SharedTablets />
       </div>
     </div>
@@ -90,7 +92,12 @@ function AccountRow({ person: p, onWord }: { person: Account; onWord: (word: One
     () => ask(client.DELETE('/api/v1/people/{id}/sessions', { params: { path: { id: p.id } } })),
     { done: () => say(t('people.signed-out', { name: p.name })) },
   )
-  const error = change.error ?? word.error ?? signOut.error
+  const secondOff = useDeed(
+    'take-off-second-of',
+    () => ask(client.DELETE('/api/v1/people/{id}/second', { params: { path: { id: p.id } } })),
+    { done: () => say(t('second.off-of.done', { name: p.name })) },
+  )
+  const error = change.error ?? word.error ?? signOut.error ?? secondOff.error
   // Somebody changed this person meanwhile: their state is one touch away, and what was typed stands until then.
   const now =
     change.error instanceof Problem ? (change.error.current as Schemas['PeopleAccounts'] | undefined) : undefined
@@ -108,6 +115,7 @@ function AccountRow({ person: p, onWord }: { person: Account; onWord: (word: One
           </span>
           <span className="block text-soft text-sm">
             {p.sign_in}
+            {p.second && ` · ${t('second.in-use')}`}
             {p.one_time_until && ` · ${t('people.one-time', { until: sayMoment(p.one_time_until) })}`}
           </span>
         </span>
@@ -152,6 +160,16 @@ function AccountRow({ person: p, onWord }: { person: Account; onWord: (word: One
                 >
                   {t('people.sign-out')}
                 </button>
+                {p.second && (
+                  <button
+                    type="button"
+                    className="quiet"
+                    disabled={secondOff.isPending}
+                    onClick={() => secondOff.mutate(undefined)}
+                  >
+                    {t('second.off-of')}
+                  </button>
+                )}
                 <button
                   type="button"
                   className="quiet"

@@ -5,29 +5,14 @@ import type { Schemas } from '../api/client'
 import { securityQuery } from '../api/queries'
 import { Failed, Loading } from '../parts/states'
 import { sayMoment } from '../parts/time'
-
-const doings = {
-  'sign-in': 'security.sign-in',
-  'sign-in-by-pin': 'security.sign-in-by-pin',
-  'make-first-manager': 'security.make-first-manager',
-  'sign-out-everywhere': 'security.sign-out-everywhere',
-  'change-password': 'security.change-password',
-  'give-pin': 'security.give-pin',
-  'take-back-pin': 'security.take-back-pin',
-  'end-session': 'security.end-session',
-  'add-person': 'security.add-person',
-  'change-person': 'security.change-person',
-  'make-one-time-password': 'security.make-one-time-password',
-  'end-sessions-of': 'security.end-sessions-of',
-  'share-device': 'security.share-device',
-  'end-device': 'security.end-device',
-  'change-rule': 'security.change-rule',
-  restore: 'security.restore',
-} as const
+import { named } from '../words/named'
 
 const refusals = {
   'wrong-sign-in': 'security.no.wrong',
   'wrong-pin': 'security.no.wrong',
+  'wrong-second': 'security.no.wrong',
+  wrong_second: 'security.no.wrong',
+  'second-needed': 'security.no.second',
   wrong_password: 'security.no.wrong',
   wrong_code: 'security.no.wrong',
   'slow-down': 'security.no.slow-down',
@@ -78,7 +63,7 @@ export function SecurityPage() {
 
 function Line({ line: l }: { line: Schemas['PeopleSecurityLine'] }) {
   const { t } = useTranslation()
-  const doing = known(doings, l.operation)
+  const doing = named(`security.${l.operation}`, t('security.other', { what: l.operation }))
   const refused = known(refusals, l.outcome)
   const done = l.outcome === 'done'
   // Who signs in is nobody yet: it was they, or somebody in their name.
@@ -90,7 +75,7 @@ function Line({ line: l }: { line: Schemas['PeopleSecurityLine'] }) {
         {sayMoment(l.at)}
       </time>
       <span>
-        <span className="font-semibold">{doing ? t(doing) : t('security.other', { what: l.operation })}</span>
+        <span className="font-semibold">{doing}</span>
         {!done && (
           <span className="ml-2 font-semibold text-oxblood">
             {refused ? t(refused) : t('security.no', { code: l.outcome })}

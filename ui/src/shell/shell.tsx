@@ -7,7 +7,7 @@ import { ask, client, type Person } from '../api/client'
 import { wordsLanguage, wordsUnits } from '../api/declared.gen'
 import { KeptBar } from '../offline/kept-bar'
 import { persister } from '../offline/persister'
-import { changeSettings, useSettings } from '../words/settings'
+import { changeSettings, type Settings, useSettings } from '../words/settings'
 import { Help } from './help'
 import { Offline } from './offline'
 import { Said } from './said'
@@ -151,6 +151,11 @@ function PersonMenu({ who, help }: { who: Person; help: () => void }) {
       location.assign('/')
     },
   })
+  // Shown so at once on this device; kept with the person, for the next one.
+  const keep = (change: Partial<Settings>) => {
+    changeSettings(change)
+    void client.PUT('/api/v1/session/settings', { body: { language, units, ...change } }).catch(() => undefined)
+  }
   const item = 'flex min-h-11 cursor-pointer items-center rounded-lg px-3 outline-none data-[highlighted]:bg-band'
   return (
     <DropdownMenu.Root>
@@ -175,7 +180,7 @@ function PersonMenu({ who, help }: { who: Person; help: () => void }) {
         >
           <DropdownMenu.RadioGroup
             value={units}
-            onValueChange={(v) => changeSettings({ units: wordsUnits.find((u) => u === v) })}
+            onValueChange={(v) => keep({ units: wordsUnits.find((u) => u === v) ?? units })}
           >
             {wordsUnits.map((u) => (
               <DropdownMenu.RadioItem key={u} value={u} className={item}>
@@ -187,7 +192,7 @@ function PersonMenu({ who, help }: { who: Person; help: () => void }) {
           <DropdownMenu.Separator className="my-1 border-line border-t" />
           <DropdownMenu.RadioGroup
             value={language}
-            onValueChange={(v) => changeSettings({ language: wordsLanguage.find((l) => l === v) })}
+            onValueChange={(v) => keep({ language: wordsLanguage.find((l) => l === v) ?? language })}
           >
             {wordsLanguage.map((l) => (
               <DropdownMenu.RadioItem key={l} value={l} className={item}>

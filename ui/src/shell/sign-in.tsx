@@ -2,13 +2,17 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useForm } from 'react-hook-form'
 import { useTranslation } from 'react-i18next'
-import { ask, client, type Person } from '../api/client'
+import { ask, client, type Person, Problem } from '../api/client'
 import { welcomeQuery, whoQuery } from '../api/queries'
 import { FieldFault, sayProblem } from '../parts/states'
+import { changeSettings } from '../words/settings'
 import { FirstRun } from './first-run'
 import { SharedDoor } from './shared-door'
 
-type Form = { sign_in: string; password: string }
+type Form = { sign_in: string; password: string; code?: string }
+
+/** The password was right, and a code is asked for. */
+const asked = (cause: unknown) => cause instanceof Problem && cause.code === 'second-needed'
 
 export function SignIn() {
   const { t } = useTranslation()
@@ -18,11 +22,15 @@ export function SignIn() {
   const enter = useMutation({
     mutationFn: (body: Form) => ask(client.POST('/api/v1/session', { body })),
     onSuccess: (who) => entered(who),
+    onError: (cause) => asked(cause) && setSecond(true),
   })
   const entered = (who: Person) => {
     cache.removeQueries({ predicate: (q) => !['who-am-i', 'welcome'].includes(String(q.queryKey[0])) })
     cache.setQueryData(whoQuery.queryKey, who)
+    // What somebody reads in comes with them to whatever device.
+    if (who.language && who.units) changeSettings({ language: who.language, units: who.units })
   }
+  const [second, setSecond] = useState(false)
   const [password, setPassword] = useState(false)
   const shared = password ? null : welcome.data?.shared
   const demo = welcome.data?.demo ?? []
@@ -74,7 +82,26 @@ export function SignIn() {
             />
             <FieldFault text={form.formState.errors.password && t('sign-in.password-needed')} />
           </div>
-          <FieldFault text={enter.error ? sayProblem(enter.error, t) : undefined} />
+          {second && (
+            <div>
+              <p role="status" className="mb-2 font-semibold">
+                {t('sign-in.second')}
+              </p>
+              <label htmlFor="second" className="mb-1 block font-semibold text-sm">
+                {t('sign-in.code')}
+              </label>
+              <input
+                id="second"
+                className="field figure"
+                autoComplete="one-time-code"
+                autoCapitalize="characters"
+                // biome-ignore lint/a11y/noAutofocus: it appears because it was asked for, and is what comes next
+                autoFocus
+                {...form.register('code')}
+              />
+            </div>
+          )}
+          <FieldFault text={enter.error && !asked(enter.error) ? sayProblem(enter.error, t) : undefined} />
           <button type="submit" className="deed" disabled={enter.isPending}>
             {t('sign-in.enter')}
           </button>
