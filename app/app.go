@@ -10,6 +10,7 @@ import (
 	"sedum/app/calculators"
 	"sedum/app/catalogue"
 	"sedum/app/clock"
+	"sedum/app/forgetting"
 	"sedum/app/ground"
 	"sedum/app/growers"
 	"sedum/app/journeys"
@@ -95,6 +96,7 @@ func New(d *kernel.Database, s Settings) *kernel.Kernel {
 				ground.Capability(station, sheets.HoldsSpot),
 				match.Capability(clocks),
 				sheets.Capability(sheets.Desk{Clocks: clocks}),
+				forgetting.Capability(),
 				today.Capability(clocks),
 				calculators.Capability(),
 			}

@@ -52,3 +52,32 @@ func TestAYardHandSeesNoTelephoneAndNoAddress(t *testing.T) {
 	assert.Contains(t, hand, "Petra Averill", "the name that a tree is held for")
 	assert.NotContains(t, hand, ", , ")
 }
+
+// A manager gives a person the file of what is kept of them, and erases them; nobody else does.
+func TestAPersonIsGivenTheirDataAndErased(t *testing.T) {
+	h := open(t)
+	spot := apptest.Of(t, h.kernel).SpotOf("Petra Averill")
+	manager := h.as(t, "wren")
+	for _, other := range []string{"bram", "ilsa"} {
+		status, _ := h.as(t, other).problem("GET", "/api/v1/spots/"+spot.ID+"/customer/data.json", nil)
+		assert.Equal(t, 403, status)
+		status, _ = h.as(t, other).problem("POST", "/api/v1/spots/"+spot.ID+"/customer/erased", map[string]string{"name": "Petra Averill"})
+		assert.Equal(t, 403, status)
+	}
+	status, text := manager.send("GET", "/api/v1/spots/"+spot.ID+"/customer/data.json", nil)
+	require.Equal(t, 200, status, text)
+	var data struct {
+		Person struct {
+			Name, Telephone string
+			Sites           []struct{ Address string }
+		}
+	}
+	require.NoError(t, unmarshal(text, &data))
+	assert.Equal(t, []string{"Petra Averill", "555 0141", "8 Tannery Lane, Lower Quarrywell"}, []string{data.Person.Name, data.Person.Telephone, data.Person.Sites[0].Address})
+	status, text = manager.send("POST", "/api/v1/spots/"+spot.ID+"/customer/erased", map[string]string{"name": "Petra Averill"})
+	require.Less(t, status, 300, text)
+	_, text = manager.send("GET", "/api/v1/spots", nil)
+	assert.NotContains(t, text, "Averill")
+	_, text = manager.send("GET", "/api/v1/security-log", nil)
+	assert.Contains(t, text, "erase-customer")
+}

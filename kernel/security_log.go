@@ -141,3 +141,9 @@ func (r *refusals) next(kind string, now time.Time) (leftOut int, write bool) {
 	leftOut, last.leftOut, last.at = last.leftOut, 0, now
 	return leftOut, true
 }
+
+// ForgetLines takes lines off the log that are older than the house keeps them, at most so many at once. Nothing else takes one off.
+func ForgetLines(tx *Tx, before time.Time, most int) error {
+	_, err := Exec(tx, "DELETE FROM security_log WHERE at < ? ORDER BY seq LIMIT ?", before, most)
+	return err
+}

@@ -58,7 +58,7 @@ func recordMarking(tx *kernel.Tx, p kernel.ByID, n NewMarking) (string, error) {
 	if err := l.Err(); err != nil {
 		return "", err
 	}
-	if _, err := kernel.One[Spot](tx, "id = ?", p.ID); err != nil {
+	if err := Touch(tx, p.ID); err != nil {
 		return "", err
 	}
 	return p.ID, kernel.Add(tx, &Marking{ID: kernel.NewID(), SpotID: p.ID, Reference: n.Reference, MarkedOn: m.MarkedOn, ExpiresOn: m.ExpiresOn,
@@ -96,6 +96,9 @@ func recordDrainage(tx *kernel.Tx, p kernel.ByID, n NewDrainageTest) (string, er
 	}
 	if v.Marked == nil {
 		return "", kernel.Refused{Code: "services-unmarked", Field: "readings"}
+	}
+	if err := Touch(tx, p.ID); err != nil {
+		return "", err
 	}
 	return p.ID, kernel.Add(tx, &DrainageTest{ID: kernel.NewID(), SpotID: p.ID, HoleWidthMM: n.HoleWidthMM, Readings: n.Readings, PersonID: tx.Who.ID, At: tx.Now})
 }

@@ -31,6 +31,9 @@ type Customer struct {
 	Name    string
 	Phone   string
 	Version int
+	// TouchedAt is when the counter last wrote something of them down; ErasedAt when who they were was forgotten, nil while it is known.
+	TouchedAt time.Time
+	ErasedAt  *time.Time
 }
 
 // Site is an address with a climate.
@@ -124,7 +127,7 @@ func addCustomer(tx *kernel.Tx, _ kernel.None, c NewCustomer) (spotID string, er
 	if err := fault.Missing("address", c.Address, "name", c.Name, "spot_name", c.SpotName).Err(); err != nil {
 		return "", err
 	}
-	customer := Customer{ID: kernel.NewID(), Name: c.Name, Phone: strings.TrimSpace(c.Phone), Version: 1}
+	customer := Customer{ID: kernel.NewID(), Name: c.Name, Phone: strings.TrimSpace(c.Phone), Version: 1, TouchedAt: tx.Now}
 	if err := kernel.Add(tx, &customer); err != nil {
 		return "", err
 	}
@@ -152,6 +155,9 @@ func addSpot(tx *kernel.Tx, p kernel.ByID, n NewSpot) (spotID string, err error)
 	}
 	beside, err := kernel.One[Spot](tx, "id = ?", p.ID)
 	if err != nil {
+		return "", err
+	}
+	if err := Touch(tx, p.ID); err != nil {
 		return "", err
 	}
 	return newSpot(tx, beside.SiteID, n.SpotName)
@@ -194,7 +200,10 @@ func saveSpot(tx *kernel.Tx, p kernel.ByID, c Change) (string, error) {
 	if errors.Is(err, kernel.ErrMissing) { // somebody was there between reading and writing
 		return "", stale(tx, p)
 	}
-	return p.ID, err
+	if err != nil {
+		return "", err
+	}
+	return p.ID, Touch(tx, p.ID)
 }
 
 // update writes columns of a record whose version is still the one that was seen, else kernel.ErrMissing.

@@ -54,6 +54,9 @@ func recordLineAnswer(tx *kernel.Tx, p kernel.ByID, n NewLineAnswer) (string, er
 	if !ok {
 		return "", kernel.Refused{Code: "no-line-here", Field: "owner"}
 	}
+	if err := Touch(tx, p.ID); err != nil {
+		return "", err
+	}
 	return p.ID, kernel.Add(tx, &LineAnswer{ID: kernel.NewID(), SpotID: p.ID, Owner: n.Owner, Reference: n.Reference, Answer: n.Answer, AnsweredOn: on, KeepM: n.KeepM,
 		DistanceM: line.DistanceM, HeightM: line.HeightM, PersonID: tx.Who.ID, At: tx.Now})
 }

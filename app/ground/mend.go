@@ -27,6 +27,9 @@ func amendCustomer(tx *kernel.Tx, p kernel.ByID, n Person) (string, error) {
 	if err != nil {
 		return "", err
 	}
+	if err := Touch(tx, p.ID); err != nil {
+		return "", err
+	}
 	c := s.Site.Customer
 	was := map[string]string{"name": c.Name, "phone": c.Phone, "address": s.Site.Address}
 	if err := mending.Keep(tx, mending.Customer, c.ID, was, n.Reason); err != nil {

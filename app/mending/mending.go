@@ -121,3 +121,10 @@ func Capability() kernel.Capability {
 		}),
 	}}
 }
+
+// Forget takes the words out of the mendings of some entries, because who they tell of is to be known no more. That something was mended,
+// by whom and when, stays.
+func Forget(tx *kernel.Tx, ids []string) error {
+	_, err := kernel.Exec(tx, "UPDATE mendings SET was = '{}', reason = '—' WHERE of_id IN ?", ids)
+	return err
+}

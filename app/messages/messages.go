@@ -101,3 +101,9 @@ func list(tx *kernel.Tx, _ kernel.None) (All, error) {
 	}
 	return out, err
 }
+
+// ForgetFact puts another word in place of one fact of the messages that name a sheet by its number.
+func ForgetFact(tx *kernel.Tx, fact, number, instead string) error {
+	_, err := kernel.Exec(tx, "UPDATE messages SET facts = JSON_REPLACE(facts, CONCAT('$.', ?), ?) WHERE code LIKE 'sheet-%' AND JSON_VALUE(facts, '$.number') = ?", fact, instead, number)
+	return err
+}

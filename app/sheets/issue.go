@@ -4,6 +4,7 @@ import (
 	"errors"
 	"strings"
 
+	"sedum/app/ground"
 	records "sedum/app/yard"
 	"sedum/core/fault"
 	"sedum/core/rules"
@@ -73,6 +74,9 @@ func (desk Desk) issue(tx *kernel.Tx, _ kernel.None, ask Issue) (number int, err
 		return 0, kernel.Refused{Code: "too-much-unknown", Field: "spot_id"}
 	case len(p.plan.Stops) > 0 && ask.SignedReason == "":
 		return 0, kernel.Refused{Code: "sign-with-reason", Field: "signed_reason"}
+	}
+	if err := ground.Touch(tx, p.spot.Spot.ID); err != nil {
+		return 0, err
 	}
 	n, err := tx.Next("sheet", 1)
 	if err != nil {

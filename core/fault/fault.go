@@ -15,7 +15,7 @@ type Code string
 
 // All lists them.
 func (Code) All() []Code {
-	return []Code{Required, UnknownField, WrongType, NotWhole, NotASize, NotATelephone, NotAMail, NotAnAddress, NotAChoice, MustExceed, AtLeast, AtMost, MustBeUnder, TooFew, TooMany, TooLong, TooShort, TooCommon, NotAPIN, CommonPIN, CannotBeKept, NotText, SaidTwice, WrongPassword, WrongSecond, WrongCode, SamePassword, NotRising, Falls, DeeperThan, NothingLeft, TooWide, GreaterThan, BelowMinimum, BothOrNeither, NoSum, TooLarge, BadCheck, Formula, UnknownKind, LiesBefore, LoosenedFirm}
+	return []Code{Required, UnknownField, WrongType, NotWhole, NotASize, NotThisName, NotATelephone, NotAMail, NotAnAddress, NotAChoice, MustExceed, AtLeast, AtMost, MustBeUnder, TooFew, TooMany, TooLong, TooShort, TooCommon, NotAPIN, CommonPIN, CannotBeKept, NotText, SaidTwice, WrongPassword, WrongSecond, WrongCode, SamePassword, NotRising, Falls, DeeperThan, NothingLeft, TooWide, GreaterThan, BelowMinimum, BothOrNeither, NoSum, TooLarge, BadCheck, Formula, UnknownKind, LiesBefore, LoosenedFirm}
 }
 
 // The codes. Each has a sentence in every language of package words.
@@ -26,6 +26,7 @@ const (
 	NotWhole      Code = "not_whole"
 	NotAChoice    Code = "not_a_choice"
 	NotASize      Code = "not_a_size"
+	NotThisName   Code = "not_this_name"
 	WrongSecond   Code = "wrong_second"
 	NotATelephone Code = "not_a_telephone"
 	NotAMail      Code = "not_a_mail"

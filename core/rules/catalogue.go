@@ -256,4 +256,7 @@ var catalogue = []Rule{
 	{RoomDrainThirsty, 6, 2, 20, "m"},
 	{RoomClayThirsty, 1.25, 1, 2, "factor"},
 	{RoomClearance, 3, 1, 10, "m"},
+	{KeepSheetYears, 10, 1, 30, "years"},
+	{KeepAskedMonths, 24, 3, 120, "months"},
+	{KeepLogMonths, 24, 6, 120, "months"},
 }

@@ -257,4 +257,7 @@ const (
 	SampleRefused          Key = "sample.window_refused"
 	SampleLoosen           Key = "sample.loosen_lots"
 	SampleRelax            Key = "sample.relax_lots"
+	KeepSheetYears         Key = "keep.sheet_years"
+	KeepAskedMonths        Key = "keep.asked_months"
+	KeepLogMonths          Key = "keep.log_months"
 )

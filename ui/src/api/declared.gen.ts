@@ -153,6 +153,17 @@ export const stales = {
     'match',
     'today',
   ],
+  'erase-customer': [
+    'list-spots',
+    'see-spot',
+    'list-sheets',
+    'see-sheet',
+    'sheets-of-tree',
+    'see-mendings',
+    'match',
+    'plan',
+    'today',
+  ],
 } as const
 
 /** The reading operations: each is the first part of the key under which the page keeps its answer. */
@@ -709,6 +720,9 @@ export const rulesKey = [
   'room.drain_thirsty_m',
   'room.clay_thirsty_factor',
   'room.clearance_unknown_m',
+  'keep.sheet_years',
+  'keep.asked_months',
+  'keep.log_months',
 ] as const
 export const rulesStep = [
   'flare',

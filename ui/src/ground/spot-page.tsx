@@ -15,6 +15,7 @@ import { LineOwner } from './line-owner'
 import { MendPart } from './mend-part'
 import { AirPart, RoomPart, SoilPart } from './parts'
 import { Services } from './services'
+import { TheirData } from './their-data'
 
 export type Change = Omit<Schemas['GroundChange'], 'version' | 'site_version'>
 
@@ -83,6 +84,7 @@ function SpotForm({ spot, who }: { spot: Spot; who: Person }) {
           <ClimatePart {...parts} />
         </fieldset>
         {may && <MendPart spot={spot} />}
+        {(who.deeds as string[]).includes('answer-for-data') && <TheirData spot={spot} />}
       </div>
       <aside
         className="flex flex-col gap-4 lg:sticky lg:top-4 lg:max-h-[calc(100dvh-2rem)] lg:self-start lg:overflow-auto"

@@ -1,0 +1,163 @@
+// Package forgetting gives a person what the house keeps of them, and forgets who they were: when they ask for it, and by itself when
+// nobody needs it any more. What was planted, how and by whom stays.
+package forgetting
+
+import (
+	"encoding/json"
+	"strings"
+	"time"
+
+	"sedum/app/ground"
+	"sedum/app/sheets"
+	"sedum/core/fault"
+	"sedum/core/roles"
+	"sedum/core/rules"
+	"sedum/kernel"
+)
+
+// AnswerForData is for who answers for the house.
+var AnswerForData = kernel.Permission{Name: "answer-for-data", Roles: roles.Office()}
+
+// Capability declares what can be asked and done here, and what the house forgets by itself.
+func Capability() kernel.Capability {
+	return kernel.Capability{Name: "forgetting", Operations: []kernel.Operation{
+		kernel.ReadFile("export-customer", "/spots/{id}/customer/data.json", AnswerForData, "application/json", export).ByPassword(),
+		kernel.Deed("erase-customer", "POST", "/spots/{id}/customer/erased", AnswerForData, erase, kernel.Same).ByPassword().
+			Makes("list-spots", "see-spot", "list-sheets", "see-sheet", "sheets-of-tree", "see-mendings", "match", "plan", "today").Logged(),
+	}, Jobs: []kernel.Job{
+		{ID: "forget-customers", Every: 24 * time.Hour, Due: due, Each: forgetDue},
+		{ID: "forget-security-lines", Every: 24 * time.Hour, Due: kernel.Always, Each: func(tx *kernel.Tx, _ string) error {
+			return kernel.ForgetLines(tx, monthsAgo(tx, rules.KeepLogMonths), linesAtOnce)
+		}},
+	}}
+}
+
+const (
+	linesAtOnce     = 5000
+	customersAtOnce = 200
+)
+
+// whole is the file that a person is given.
+type whole struct {
+	WrittenAt time.Time     `json:"written_at"`
+	Person    ground.Data   `json:"person"`
+	Sheets    []sheets.Data `json:"sheets"`
+}
+
+func export(tx *kernel.Tx, p kernel.ByID) (kernel.File, error) {
+	data, err := ground.DataOfSpot(tx, p.ID)
+	if err != nil {
+		return kernel.File{}, err
+	}
+	out := whole{WrittenAt: tx.Now, Person: data}
+	if out.Sheets, err = sheets.DataOf(tx, data.Spots); err != nil {
+		return kernel.File{}, err
+	}
+	text, err := json.MarshalIndent(out, "", "  ")
+	return kernel.File{Type: "application/json", Name: "customer-data.json", Attached: true, Content: text}, err
+}
+
+// Erasure is why somebody is forgotten.
+type Erasure struct {
+	// Name is the customer's, written once more, so that nobody erases the wrong one.
+	Name string `json:"name" maxLength:"120"`
+}
+
+// erase forgets who the customer of a spot was. Errors: a fault at name when it is not theirs; Refused sheet-plants-here while a tree is
+// held for them: it is handed over or let go first.
+func erase(tx *kernel.Tx, p kernel.ByID, e Erasure) (kernel.None, error) {
+	// Held before anything is read: a sheet that is being issued for them is in, or is refused.
+	customer, err := ground.HoldCustomerOf(tx, p.ID)
+	if err != nil {
+		return kernel.None{}, err
+	}
+	tx.About(customer.ID)
+	data, err := ground.DataOf(tx, customer.ID)
+	if err != nil {
+		return kernel.None{}, err
+	}
+	if !strings.EqualFold(strings.TrimSpace(e.Name), data.Name) {
+		return kernel.None{}, fault.List{{Field: "name", Code: fault.NotThisName}}
+	}
+	return kernel.None{}, forget(tx, customer.ID, data)
+}
+
+func forget(tx *kernel.Tx, customer string, data ground.Data) error {
+	for _, spot := range data.Spots {
+		held, err := sheets.HoldsSpot(tx, spot)
+		if err != nil {
+			return err
+		}
+		if held {
+			return kernel.Refused{Code: "tree-held-for-them", Field: "name"}
+		}
+	}
+	if err := sheets.Forget(tx, data.Spots, ground.Forgotten); err != nil {
+		return err
+	}
+	return ground.Forget(tx, customer)
+}
+
+func monthsAgo(tx *kernel.Tx, k rules.Key) time.Time {
+	return tx.Now.AddDate(0, -int(tx.Who.House.Value(k)), 0)
+}
+
+// due are the customers whom nobody needs to know any more: who only asked, after some months; who planted, after some years from the day
+// of planting. Of neither is anything held.
+func due(tx *kernel.Tx) ([]string, error) {
+	quiet, err := ground.Untouched(tx, monthsAgo(tx, rules.KeepAskedMonths), customersAtOnce)
+	if err != nil {
+		return nil, err
+	}
+	out := []string{}
+	for _, customer := range quiet {
+		past, err := over(tx, customer)
+		if err != nil {
+			return nil, err
+		}
+		if past {
+			out = append(out, customer)
+		}
+	}
+	return out, nil
+}
+
+// over tells whether a customer of whom nothing was written for long is to be forgotten now.
+func over(tx *kernel.Tx, customer string) (bool, error) {
+	data, err := ground.DataOf(tx, customer)
+	if err != nil {
+		return false, err
+	}
+	for _, spot := range data.Spots {
+		if held, err := sheets.HoldsSpot(tx, spot); err != nil || held {
+			return false, err
+		}
+	}
+	planted, err := sheets.LastPlanting(tx, data.Spots)
+	if err != nil || planted == nil {
+		return planted == nil, err
+	}
+	last := *planted
+	if data.TouchedAt.After(last) {
+		last = data.TouchedAt
+	}
+	return last.AddDate(int(tx.Who.House.Value(rules.KeepSheetYears)), 0, 0).Before(tx.Now), nil
+}
+
+func forgetDue(tx *kernel.Tx, customer string) error {
+	if err := ground.HoldCustomer(tx, customer); err != nil {
+		return err
+	}
+	past, err := over(tx, customer)
+	if err != nil || !past { // somebody wrote of them meanwhile
+		return err
+	}
+	data, err := ground.DataOf(tx, customer)
+	if err != nil {
+		return err
+	}
+	if err := forget(tx, customer, data); err != nil {
+		return err
+	}
+	return kernel.LogHouse(tx, "forget-customer")
+}

@@ -1,0 +1,193 @@
+package forgetting_test
+
+import (
+	"context"
+	"encoding/json"
+	"fmt"
+	"strings"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	. "sedum/app/apptest"
+	"sedum/app/bench"
+	"sedum/app/forgetting"
+	"sedum/app/ground"
+	"sedum/app/rules"
+	"sedum/app/sheets"
+	"sedum/core/fault"
+	house "sedum/core/rules"
+	"sedum/core/stock"
+	"sedum/kernel"
+)
+
+// holding tells where in the whole database a word stands: every table, every column that holds text.
+func holding(t *testing.T, w *World, word string) []string {
+	t.Helper()
+	found := []string{}
+	require.NoError(t, w.Tx(func(tx *kernel.Tx) error {
+		type column struct{ TableName, ColumnName string }
+		columns, err := kernel.Rows[column](tx, `SELECT table_name, column_name FROM information_schema.columns WHERE table_schema = DATABASE()
+			AND data_type IN ('varchar', 'char', 'text', 'mediumtext', 'longtext', 'json', 'blob', 'mediumblob', 'longblob') AND table_name <> 'photos'`)
+		if err != nil {
+			return err
+		}
+		require.Greater(t, len(columns), 150)
+		for _, c := range columns {
+			n, err := kernel.Value[int](tx, fmt.Sprintf("SELECT COUNT(*) FROM `%s` WHERE INSTR(CONVERT(`%s` USING utf8mb4), ?) > 0", c.TableName, c.ColumnName), word)
+			if err != nil {
+				return err
+			}
+			if n > 0 {
+				found = append(found, c.TableName+"."+c.ColumnName)
+			}
+		}
+		return nil
+	}))
+	return found
+}
+
+func erase(w *World, spot, name string) error {
+	return w.Err(w.Manager, "erase-customer", ByID(spot), forgetting.Erasure{Name: name})
+}
+
+// sheetOf is the only sheet of a spot.
+func sheetOf(t *testing.T, w *World, spot string) (s sheets.Sheet) {
+	t.Helper()
+	require.NoError(t, w.Tx(func(tx *kernel.Tx) (err error) {
+		s, err = kernel.One[sheets.Sheet](tx, "spot_id = ?", spot)
+		return err
+	}))
+	return s
+}
+
+func handOver(t *testing.T, w *World, tag string) {
+	t.Helper()
+	w.Deed(w.Manager, "move-tree", ByTag(tag), bench.Move{Version: w.Tree(tag).Version, To: stock.Sold, Note: "handed over"})
+}
+
+// Somebody who asks is given all that is kept of them; when they ask to be forgotten, nothing in the whole database tells who they were or
+// where they live, and what was planted stays.
+func TestSomebodyIsForgotten(t *testing.T) {
+	w := Open(t)
+	spot := w.SpotOf("Maud Ferriter")
+	w.Deed(w.Advisor, "amend-customer", ByID(spot.ID), ground.Person{Name: "Maud Ferriter-Vance", Phone: "555 0660", Address: "Kiln House, Marrow Hill", Reason: "Maud Ferriter married"})
+	number := sheetOf(t, w, spot.ID).Number
+	before := Saw[sheets.Page](w, "see-sheet", ByNumber(number))
+	Refused(t, erase(w, spot.ID, "Maud Ferriter-Vance"), "tree-held-for-them")
+	handOver(t, w, before.Tag)
+	Fault(t, erase(w, spot.ID, "Maud"), "name", fault.NotThisName)
+	require.NotEmpty(t, holding(t, w, "Ferriter"))
+	require.NoError(t, erase(w, spot.ID, " maud ferriter-vance "))
+
+	for _, word := range []string{"Ferriter", "555 0660", "555 0119", "Kiln House", "LM-4403"} {
+		assert.Empty(t, holding(t, w, word), word)
+	}
+	after := Saw[sheets.Page](w, "see-sheet", ByNumber(number))
+	assert.Equal(t, ground.Forgotten, after.Customer)
+	assert.Equal(t, []any{before.Plan, before.PlantingOn, before.Tag, before.Words.Headline}, []any{after.Plan, after.PlantingOn, after.Tag, after.Words.Headline}, "what was planted stays")
+	for _, s := range Saw[ground.Pages](w, "list-spots", kernel.None{}).Spots {
+		assert.NotEqual(t, spot.ID, s.ID, "off the lists")
+	}
+	Refused(t, w.Err(w.Advisor, "amend-customer", ByID(spot.ID), ground.Person{Name: "Maud Ferriter", Phone: "", Address: "Kiln House", Reason: "back again"}), "customer-erased")
+	require.NoError(t, erase(w, spot.ID, ground.Forgotten), "once more changes nothing")
+	assert.NotEmpty(t, w.SpotOf("Petra Averill").Address, "nobody else is touched")
+}
+
+// The file that a person is given holds everything that would be erased.
+func TestTheFileHoldsAllThatIsKept(t *testing.T) {
+	w := Open(t)
+	spot := w.SpotOf("Dorian Pell")
+	w.Deed(w.Advisor, "amend-customer", ByID(spot.ID), ground.Person{Name: "Dorian Pell", Phone: "555 0773", Address: "4 Sluice End, Oxbow Flat", Reason: "moved next door"})
+	var text string
+	require.NoError(t, w.Do(context.Background(), w.Manager, func(tx *kernel.Tx) error {
+		data, err := ground.DataOfSpot(tx, spot.ID)
+		if err != nil {
+			return err
+		}
+		list, err := sheets.DataOf(tx, data.Spots)
+		raw, _ := json.Marshal(map[string]any{"person": data, "sheets": list})
+		text = string(raw)
+		return err
+	}))
+	for _, word := range []string{"Dorian Pell", "555 0773", "555 0172", "4 Sluice End", "2 Sluice End", "low corner by the ditch", "LM-4402", "county locating service", "hole_width_mm", "customer wants it before winter"} {
+		assert.Contains(t, text, word)
+	}
+}
+
+// The house forgets by itself: who only asked after some months, who planted after some years from the day of planting or the last word
+// with them; nobody for whom a tree is held; by the rules in force.
+func TestTheHouseForgetsByItself(t *testing.T) {
+	w := Open(t)
+	start := w.Clock()
+	asked, planted := w.SpotOf("Petra Averill"), w.SpotOf("Maud Ferriter")
+	handOver(t, w, sheetOf(t, w, planted.ID).Content.Tag)
+	night := func(at time.Time) {
+		w.At(at)
+		w.Job("forget-customers")
+	}
+	night(start.AddDate(0, 24, -1))
+	assert.NotEmpty(t, holding(t, w, "Petra Averill"))
+	night(start.AddDate(0, 24, 2))
+	assert.Empty(t, holding(t, w, "Petra Averill"), "who only asked")
+	assert.Empty(t, holding(t, w, asked.Address))
+	assert.NotEmpty(t, holding(t, w, "Maud Ferriter"))
+	assert.NotEmpty(t, holding(t, w, "Dorian Pell"), "a tree is held for him")
+
+	w.At(start.AddDate(3, 0, 0))
+	w.Deed(w.Advisor, "amend-customer", ByID(planted.ID), ground.Person{Name: "Maud Ferriter", Phone: "555 0990", Address: "Kiln House", Reason: "another telephone"})
+	night(start.AddDate(10, 1, 0))
+	assert.NotEmpty(t, holding(t, w, "Maud Ferriter"), "the counter wrote of her in the third year")
+	w.Deed(w.Manager, "change-rule", kernel.None{}, rules.NewChange{Key: string(house.KeepSheetYears), Value: "6", Reason: "our guarantee is five"})
+	w.Job("forget-customers")
+	assert.Empty(t, holding(t, w, "Maud Ferriter"), "the rule of now holds")
+	lines := 0
+	require.NoError(t, w.Tx(func(tx *kernel.Tx) (err error) {
+		lines, err = kernel.Value[int](tx, "SELECT COUNT(*) FROM security_log WHERE operation = 'forget-customer'")
+		return err
+	}))
+	assert.Equal(t, 3, lines, "each has its line: %v", holding(t, w, "Caspar Lund"))
+}
+
+// Whether a sheet is issued or its customer erased first, never is a tree held for somebody who was erased.
+func TestNoTreeIsHeldForSomebodyErased(t *testing.T) {
+	for range Times(4, 60) {
+		w := Open(t)
+		spot, tree := w.SpotOf("Petra Averill"), w.TreeIn(stock.ForSale)
+		ask := sheets.Issue{TreeVersion: tree.Version, Units: "metric", Language: "en-US", PlanAsk: sheets.PlanAsk{Tag: tree.Tag, SpotID: spot.ID,
+			PlantingOn: "2026-11-25", HighC: Ptr(6.0), Ground: "workable", Buds: "dormant", StandsAlone: Ptr(true)}}
+		done := make(chan error, 2)
+		go func() { done <- w.Err(w.Advisor, "issue-sheet", kernel.None{}, ask) }()
+		go func() { done <- erase(w, spot.ID, "Petra Averill") }()
+		first, second := <-done, <-done
+		assert.True(t, (first == nil) != (second == nil), "one of both: %v, %v", first, second)
+		if held := w.Tree(tree.Tag).State == stock.Reserved; held {
+			assert.NotEmpty(t, holding(t, w, "Petra Averill"))
+		} else {
+			assert.Empty(t, holding(t, w, "Petra Averill"))
+		}
+	}
+}
+
+// Lines of the security log go after as long as the house keeps them.
+func TestOldSecurityLinesGo(t *testing.T) {
+	w := Open(t)
+	start := w.Clock()
+	line := func(at time.Time) {
+		w.At(at)
+		require.NoError(t, w.Tx(func(tx *kernel.Tx) error { return kernel.LogHouse(tx, "restore") }))
+	}
+	line(start)
+	line(start.AddDate(0, 23, 0))
+	w.At(start.AddDate(0, 25, 0))
+	w.Job("forget-security-lines")
+	var left []kernel.SecurityLine
+	require.NoError(t, w.Tx(func(tx *kernel.Tx) (err error) {
+		left, err = kernel.Many[kernel.SecurityLine](tx, "seq", "")
+		return err
+	}))
+	require.Len(t, left, 1)
+	assert.True(t, strings.HasPrefix(left[0].At.Format(time.RFC3339), start.AddDate(0, 23, 0).Format("2006-01")))
+}
