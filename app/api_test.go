@@ -94,6 +94,9 @@ func (p person) send(method, path string, body any, headers ...string) (int, str
 	defer func() { _ = answer.Body.Close() }()
 	text, err := io.ReadAll(answer.Body)
 	require.NoError(p.t, err)
+	if p.h.kernel != nil {
+		documented.holds(p.t, p.h.kernel, answer, method, path, text)
+	}
 	if answer.StatusCode < 300 && p.h.kernel != nil {
 		answered.note(p.h.kernel, method, path)
 	}

@@ -17,7 +17,14 @@ const declared = "declared"
 
 // document is the operation as huma registers it.
 func (o Operation) document() huma.Operation {
-	op := huma.Operation{OperationID: o.ID, Method: o.Method, Path: base + o.Path, Metadata: map[string]any{declared: o}, SkipValidateBody: true}
+	op := huma.Operation{OperationID: o.ID, Method: o.Method, Path: base + o.Path, Metadata: map[string]any{declared: o}, SkipValidateBody: true,
+		Tags: []string{o.capability}, Summary: strings.ToUpper(o.ID[:1]) + strings.ReplaceAll(o.ID[1:], "-", " ")}
+	for _, header := range steering {
+		op.Parameters = append(op.Parameters, &huma.Param{Ref: "#/components/parameters/" + header.Name})
+	}
+	if o.May.Name != Anybody.Name {
+		op.Security = []map[string][]string{{sessionScheme: {}}}
+	}
 	if o.keyed {
 		op.Parameters = append(op.Parameters, &huma.Param{Name: keyHeader, In: "header", Required: true, Schema: &huma.Schema{Type: huma.TypeString},
 			Description: "sent twice, it happens once"})
@@ -65,12 +72,28 @@ func (o Operation) filed(mediaType string) huma.Operation {
 	return op
 }
 
-func humaConfig() huma.Config {
+// steering are the headers that an answer of any operation goes by.
+var steering = []*huma.Param{
+	{Name: "Accept-Language", In: "header", Description: "the language of every sentence in the answer: en-US or en-GB", Schema: &huma.Schema{Type: huma.TypeString}},
+	{Name: "Sedum-Units", In: "header", Description: "the units of every sentence in the answer: metric or us; figures in fields are metric", Schema: &huma.Schema{Type: huma.TypeString}},
+	{Name: touchedAgo, In: "header", Description: "seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive", Schema: &huma.Schema{Type: huma.TypeNumber}},
+}
+
+const sessionScheme = "session"
+
+func humaConfig(tls bool) huma.Config {
 	config := huma.DefaultConfig("Sedum", rules.CoreVersion)
 	config.DocsPath = "" // the built-in page loads its script from outside
 	config.OpenAPIPath = base + "/openapi"
 	config.SchemasPath = base + "/schemas"
 	config.CreateHooks = nil // no $schema links in answers
+	config.Info.Description = "What the house's page asks, and whoever else may: a session is begun by sign-in and lives in a cookie."
+	config.Components.Parameters = map[string]*huma.Param{}
+	for _, header := range steering {
+		config.Components.Parameters[header.Name] = header
+	}
+	config.Components.SecuritySchemes = map[string]*huma.SecurityScheme{sessionScheme: {Type: "apiKey", In: "cookie", Name: cookieName(tls, "sedum"),
+		Description: "given by sign-in, sign-in-by-pin and make-first-manager"}}
 	config.Components.Schemas = huma.NewMapRegistry("#/components/schemas/", schemaName)
 	return config
 }

@@ -44,3 +44,12 @@ func (tx *Tx) Agent() string {
 	}
 	return tx.entry.huma.Header("User-Agent")
 }
+
+// ClearCache asks the caller's browser to forget the answers that it keeps for its own page, once the deed is in.
+func (tx *Tx) ClearCache() {
+	if tx.entry == nil {
+		return
+	}
+	e := tx.entry
+	tx.AfterCommit(func(context.Context) { e.huma.AppendHeader("Clear-Site-Data", `"cache"`) })
+}

@@ -16,6 +16,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/danielgtaylor/huma/v2/adapters/humagin"
 	"github.com/gin-gonic/gin"
+	"github.com/klauspost/compress/gzhttp"
 
 	"sedum/core/roles"
 	"sedum/words"
@@ -78,14 +79,14 @@ func Gather(d *Database, settings Settings, capabilities func(*Sessions) []Capab
 	useOurProblems()
 	huma.DefaultArrayNullable = false
 	engine := k.engine()
-	k.api = humagin.New(engine, humaConfig())
+	k.api = humagin.New(engine, humaConfig(settings.TLS))
 	k.api.UseMiddleware(k.admit)
 	for _, o := range k.Operations() {
 		o.register(k, o)
 	}
 	k.describeSets()
 	mux := http.NewServeMux()
-	mux.Handle("/api/", k.sessions.scs.LoadAndSave(engine))
+	mux.Handle("/api/", gzhttp.GzipHandler(unchanged(k.sessions.scs.LoadAndSave(engine))))
 	mux.HandleFunc("GET /healthz", func(w http.ResponseWriter, _ *http.Request) { _, _ = w.Write([]byte("ok\n")) })
 	mux.HandleFunc("GET /readyz", k.ready)
 	if settings.Pages != nil {
@@ -114,7 +115,10 @@ func (k *Kernel) SetClock(clock func() time.Time) { k.settings.Clock = clock }
 func (k *Kernel) Operations() []Operation {
 	out := []Operation{}
 	for _, c := range k.capabilities {
-		out = append(out, c.Operations...)
+		for _, o := range c.Operations {
+			o.capability = c.Name
+			out = append(out, o)
+		}
 	}
 	return out
 }

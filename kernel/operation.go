@@ -25,6 +25,8 @@ type Operation struct {
 	// Stales are the ids of the reading operations whose answers this deed makes old.
 	Stales []string
 
+	capability string
+
 	limit    int64
 	early    bool
 	password bool

@@ -171,7 +171,9 @@ func useOurProblems() {
 			p := newProblem(s, status, "invalid", nil)
 			for _, err := range errs {
 				if detail, ok := errors.AsType[*huma.ErrorDetail](err); ok {
-					p.Errors = append(p.Errors, FieldError{detail.Location, s.Say("fault.wrong_type", map[string]any{"limit": "value"}), "wrong_type"})
+					f := parameterFault(detail)
+					p.Errors = append(p.Errors, FieldError{f.Field, s.Fault(f), string(f.Code)})
+					p.Detail = p.Errors[0].Message
 				}
 			}
 			return p

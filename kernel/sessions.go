@@ -89,7 +89,10 @@ func shortened(text string, most int) string {
 }
 
 // End signs the caller out.
-func (s *Sessions) End(tx *Tx) error { return s.scs.Destroy(over(tx)) }
+func (s *Sessions) End(tx *Tx) error {
+	tx.ClearCache()
+	return s.scs.Destroy(over(tx))
+}
 
 // Mine is the caller's own session; its ID is "" when there is none.
 func (s *Sessions) Mine(tx *Tx) Session {

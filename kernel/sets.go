@@ -3,6 +3,7 @@ package kernel
 import (
 	"reflect"
 	"slices"
+	"strings"
 
 	"github.com/danielgtaylor/huma/v2"
 
@@ -44,6 +45,12 @@ func describeFields(registry huma.Registry, t reflect.Type, s *huma.Schema) {
 func described(registry huma.Registry, t reflect.Type, tag reflect.StructTag, s *huma.Schema) *huma.Schema {
 	switch t.Kind() {
 	case reflect.Pointer:
+		if s.Ref != "" && !strings.Contains(tag.Get("json"), ",omitempty") { // a record that may be missing is null
+			return &huma.Schema{OneOf: []*huma.Schema{{Ref: s.Ref}, {Type: "null"}}, Description: s.Description}
+		}
+		if kind := t.Elem().Kind(); (kind == reflect.Array || kind == reflect.Slice) && !strings.Contains(tag.Get("json"), ",omitempty") {
+			s.Nullable = true
+		}
 		return described(registry, t.Elem(), tag, s)
 	case reflect.Slice, reflect.Array:
 		if s.Items != nil {

@@ -8,6 +8,7 @@ import (
 	"sedum/core/fault"
 	"sedum/core/fit"
 	"sedum/core/ground"
+	"sedum/core/planting"
 	"sedum/core/roles"
 	"sedum/core/set"
 	"sedum/core/stock"
@@ -73,7 +74,16 @@ type Whole struct {
 
 func see(tx *kernel.Tx, p kernel.ByID) (Whole, error) {
 	k, err := kernel.One[Kind](tx, "id = ?", p.ID)
-	return Whole{k.ID, k.Version, k.Common, k.Botanical, k.Habit, k.Provisional, k.Facts, k.Facts.unknown()}, err
+	return Whole{k.ID, k.Version, k.Common, k.Botanical, k.Habit, k.Provisional, k.Facts.whole(), k.Facts.unknown()}, err
+}
+
+// whole is what is known, with an empty list where nothing is: an answer has no list that is none.
+func (f Facts) whole() Facts {
+	if f.Kind.SoilBearings == nil {
+		f.Kind.SoilBearings = map[ground.SoilGroup]fit.Bears{}
+	}
+	f.Cautions, f.Uses = append([]planting.Caution{}, f.Cautions...), append([]ground.Purpose{}, f.Uses...)
+	return f
 }
 
 // unknown names the facts that the match and the plan ask for and nobody knows.

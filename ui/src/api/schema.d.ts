@@ -11,6 +11,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** See access */
         get: operations["see-access"];
         put?: never;
         post?: never;
@@ -29,6 +30,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Assess */
         post: operations["assess"];
         delete?: never;
         options?: never;
@@ -45,6 +47,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Calc balled */
         post: operations["calc-balled"];
         delete?: never;
         options?: never;
@@ -61,6 +64,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Calc bare root */
         post: operations["calc-bare-root"];
         delete?: never;
         options?: never;
@@ -77,6 +81,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Calc basin */
         post: operations["calc-basin"];
         delete?: never;
         options?: never;
@@ -93,6 +98,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Calc et0 */
         post: operations["calc-et0"];
         delete?: never;
         options?: never;
@@ -109,6 +115,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Calc exposure */
         post: operations["calc-exposure"];
         delete?: never;
         options?: never;
@@ -125,6 +132,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Calc fit */
         post: operations["calc-fit"];
         delete?: never;
         options?: never;
@@ -141,6 +149,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Calc flare */
         post: operations["calc-flare"];
         delete?: never;
         options?: never;
@@ -157,6 +166,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Calc gel dip */
         post: operations["calc-gel-dip"];
         delete?: never;
         options?: never;
@@ -173,6 +183,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Calc hole */
         post: operations["calc-hole"];
         delete?: never;
         options?: never;
@@ -189,6 +200,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Calc percolation */
         post: operations["calc-percolation"];
         delete?: never;
         options?: never;
@@ -205,6 +217,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Calc room */
         post: operations["calc-room"];
         delete?: never;
         options?: never;
@@ -221,6 +234,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Calc root ball */
         post: operations["calc-root-ball"];
         delete?: never;
         options?: never;
@@ -237,6 +251,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Calc sample plan */
         post: operations["calc-sample-plan"];
         delete?: never;
         options?: never;
@@ -253,6 +268,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Calc sample result */
         post: operations["calc-sample-result"];
         delete?: never;
         options?: never;
@@ -269,6 +285,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Calc soil texture */
         post: operations["calc-soil-texture"];
         delete?: never;
         options?: never;
@@ -285,6 +302,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Calc stake */
         post: operations["calc-stake"];
         delete?: never;
         options?: never;
@@ -301,6 +319,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Calc window */
         post: operations["calc-window"];
         delete?: never;
         options?: never;
@@ -317,6 +336,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Calc unknown */
         post: operations["calc-unknown"];
         delete?: never;
         options?: never;
@@ -331,6 +351,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** See clock */
         get: operations["see-clock"];
         put?: never;
         post?: never;
@@ -349,6 +370,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Feel roots */
         post: operations["feel-roots"];
         delete?: never;
         options?: never;
@@ -365,6 +387,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Check hole */
         post: operations["check-hole"];
         delete?: never;
         options?: never;
@@ -381,6 +404,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Count batch */
         post: operations["count-batch"];
         delete?: never;
         options?: never;
@@ -397,6 +421,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Keep roots */
         post: operations["keep-roots"];
         delete?: never;
         options?: never;
@@ -412,6 +437,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
+        /** Undo stage */
         put: operations["undo-stage"];
         post?: never;
         delete?: never;
@@ -429,6 +455,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Add customer */
         post: operations["add-customer"];
         delete?: never;
         options?: never;
@@ -443,8 +470,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** List deliveries */
         get: operations["list-deliveries"];
         put?: never;
+        /** Take in delivery */
         post: operations["take-in-delivery"];
         delete?: never;
         options?: never;
@@ -460,6 +489,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
+        /** Amend delivery */
         put: operations["amend-delivery"];
         post?: never;
         delete?: never;
@@ -477,6 +507,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Take back delivery */
         post: operations["take-back-delivery"];
         delete?: never;
         options?: never;
@@ -491,8 +522,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** List devices */
         get: operations["list-devices"];
         put?: never;
+        /** Share device */
         post: operations["share-device"];
         delete?: never;
         options?: never;
@@ -510,6 +543,7 @@ export interface paths {
         get?: never;
         put?: never;
         post?: never;
+        /** End device */
         delete: operations["end-device"];
         options?: never;
         head?: never;
@@ -525,6 +559,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Mix dip */
         post: operations["mix-dip"];
         delete?: never;
         options?: never;
@@ -541,6 +576,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Plan dip */
         post: operations["plan-dip"];
         delete?: never;
         options?: never;
@@ -558,6 +594,7 @@ export interface paths {
         get?: never;
         put?: never;
         post?: never;
+        /** Throw gel away */
         delete: operations["throw-gel-away"];
         options?: never;
         head?: never;
@@ -573,6 +610,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Dip */
         post: operations["dip"];
         delete?: never;
         options?: never;
@@ -588,6 +626,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
+        /** Keep gel */
         put: operations["keep-gel"];
         post?: never;
         delete?: never;
@@ -603,7 +642,9 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Who is on duty */
         get: operations["who-is-on-duty"];
+        /** Take duty */
         put: operations["take-duty"];
         post?: never;
         delete?: never;
@@ -621,6 +662,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Make first manager */
         post: operations["make-first-manager"];
         delete?: never;
         options?: never;
@@ -637,6 +679,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Read drainage */
         post: operations["read-drainage"];
         delete?: never;
         options?: never;
@@ -652,6 +695,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
+        /** Answer grower note */
         put: operations["answer-grower-note"];
         post?: never;
         delete?: never;
@@ -667,6 +711,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Grower note csv */
         get: operations["grower-note-csv"];
         put?: never;
         post?: never;
@@ -683,6 +728,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Grower note pdf */
         get: operations["grower-note-pdf"];
         put?: never;
         post?: never;
@@ -699,6 +745,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** List growers */
         get: operations["list-growers"];
         put?: never;
         post?: never;
@@ -715,6 +762,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** List grower names */
         get: operations["list-grower-names"];
         put?: never;
         post?: never;
@@ -731,8 +779,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** List kinds */
         get: operations["list-kinds"];
         put?: never;
+        /** Add kind */
         post: operations["add-kind"];
         delete?: never;
         options?: never;
@@ -749,6 +799,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Take starter kinds */
         post: operations["take-starter-kinds"];
         delete?: never;
         options?: never;
@@ -763,7 +814,9 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** See kind */
         get: operations["see-kind"];
+        /** Complete kind */
         put: operations["complete-kind"];
         post?: never;
         delete?: never;
@@ -781,6 +834,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Print tags */
         post: operations["print-tags"];
         delete?: never;
         options?: never;
@@ -797,6 +851,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Tags pdf */
         post: operations["tags-pdf"];
         delete?: never;
         options?: never;
@@ -811,7 +866,9 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** See letterhead */
         get: operations["see-letterhead"];
+        /** Change letterhead */
         put: operations["change-letterhead"];
         post?: never;
         delete?: never;
@@ -829,7 +886,9 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Give logo */
         post: operations["give-logo"];
+        /** Take off logo */
         delete: operations["take-off-logo"];
         options?: never;
         head?: never;
@@ -843,6 +902,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** See logo */
         get: operations["see-logo"];
         put?: never;
         post?: never;
@@ -859,6 +919,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Letterhead pdf */
         get: operations["letterhead-pdf"];
         put?: never;
         post?: never;
@@ -875,6 +936,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** List lots */
         get: operations["list-lots"];
         put?: never;
         post?: never;
@@ -891,6 +953,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** See lot */
         get: operations["see-lot"];
         put?: never;
         post?: never;
@@ -907,6 +970,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Bench cards */
         get: operations["bench-cards"];
         put?: never;
         post?: never;
@@ -923,6 +987,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Confidence card */
         get: operations["confidence-card"];
         put?: never;
         post?: never;
@@ -941,6 +1006,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Close lot */
         post: operations["close-lot"];
         delete?: never;
         options?: never;
@@ -956,6 +1022,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
+        /** Amend lot */
         put: operations["amend-lot"];
         post?: never;
         delete?: never;
@@ -971,6 +1038,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** See lot faults */
         get: operations["see-lot-faults"];
         put?: never;
         post?: never;
@@ -989,6 +1057,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Send grower note */
         post: operations["send-grower-note"];
         delete?: never;
         options?: never;
@@ -1005,6 +1074,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Draft grower note */
         post: operations["draft-grower-note"];
         delete?: never;
         options?: never;
@@ -1019,6 +1089,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** See lot keeping */
         get: operations["see-lot-keeping"];
         put?: never;
         post?: never;
@@ -1037,6 +1108,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Print labels */
         post: operations["print-labels"];
         delete?: never;
         options?: never;
@@ -1051,6 +1123,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Labels pdf */
         get: operations["labels-pdf"];
         put?: never;
         post?: never;
@@ -1069,6 +1142,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Reopen lot */
         post: operations["reopen-lot"];
         delete?: never;
         options?: never;
@@ -1084,6 +1158,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
+        /** Stand in rows */
         put: operations["stand-in-rows"];
         post?: never;
         delete?: never;
@@ -1101,6 +1176,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Draw sample */
         post: operations["draw-sample"];
         delete?: never;
         options?: never;
@@ -1115,8 +1191,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** List many */
         get: operations["list-many"];
         put?: never;
+        /** Change many */
         post: operations["change-many"];
         delete?: never;
         options?: never;
@@ -1132,6 +1210,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
+        /** Undo many */
         put: operations["undo-many"];
         post?: never;
         delete?: never;
@@ -1147,8 +1226,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** List measures */
         get: operations["list-measures"];
         put?: never;
+        /** Add measure */
         post: operations["add-measure"];
         delete?: never;
         options?: never;
@@ -1166,6 +1247,7 @@ export interface paths {
         get?: never;
         put?: never;
         post?: never;
+        /** Retire measure */
         delete: operations["retire-measure"];
         options?: never;
         head?: never;
@@ -1179,6 +1261,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** See mendings */
         get: operations["see-mendings"];
         put?: never;
         post?: never;
@@ -1195,6 +1278,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** List messages */
         get: operations["list-messages"];
         put?: never;
         post?: never;
@@ -1214,6 +1298,7 @@ export interface paths {
         get?: never;
         put?: never;
         post?: never;
+        /** Read message */
         delete: operations["read-message"];
         options?: never;
         head?: never;
@@ -1229,6 +1314,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Open note */
         post: operations["open-note"];
         delete?: never;
         options?: never;
@@ -1243,6 +1329,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** See note */
         get: operations["see-note"];
         put?: never;
         post?: never;
@@ -1259,6 +1346,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Faulty rows */
         get: operations["faulty-rows"];
         put?: never;
         post?: never;
@@ -1276,6 +1364,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
+        /** Read note so */
         put: operations["read-note-so"];
         post?: never;
         delete?: never;
@@ -1293,6 +1382,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Read in note */
         post: operations["read-in-note"];
         delete?: never;
         options?: never;
@@ -1307,8 +1397,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** List people */
         get: operations["list-people"];
         put?: never;
+        /** Add person */
         post: operations["add-person"];
         delete?: never;
         options?: never;
@@ -1324,6 +1416,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
+        /** Ask second */
         put: operations["ask-second"];
         post?: never;
         delete?: never;
@@ -1340,6 +1433,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
+        /** Change person */
         put: operations["change-person"];
         post?: never;
         delete?: never;
@@ -1357,6 +1451,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Make one time password */
         post: operations["make-one-time-password"];
         delete?: never;
         options?: never;
@@ -1374,6 +1469,7 @@ export interface paths {
         get?: never;
         put?: never;
         post?: never;
+        /** Take off second of */
         delete: operations["take-off-second-of"];
         options?: never;
         head?: never;
@@ -1390,6 +1486,7 @@ export interface paths {
         get?: never;
         put?: never;
         post?: never;
+        /** End sessions of */
         delete: operations["end-sessions-of"];
         options?: never;
         head?: never;
@@ -1403,6 +1500,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** See photo */
         get: operations["see-photo"];
         put?: never;
         post?: never;
@@ -1421,6 +1519,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Take back photo */
         post: operations["take-back-photo"];
         delete?: never;
         options?: never;
@@ -1435,6 +1534,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** See thumbnail */
         get: operations["see-thumbnail"];
         put?: never;
         post?: never;
@@ -1453,6 +1553,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Plan */
         post: operations["plan"];
         delete?: never;
         options?: never;
@@ -1469,6 +1570,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Draft pdf */
         post: operations["draft-pdf"];
         delete?: never;
         options?: never;
@@ -1483,8 +1585,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** See rules */
         get: operations["see-rules"];
         put?: never;
+        /** Change rule */
         post: operations["change-rule"];
         delete?: never;
         options?: never;
@@ -1499,6 +1603,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Read scale */
         get: operations["read-scale"];
         put?: never;
         post?: never;
@@ -1515,6 +1620,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** See security log */
         get: operations["see-security-log"];
         put?: never;
         post?: never;
@@ -1531,9 +1637,12 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Who am i */
         get: operations["who-am-i"];
         put?: never;
+        /** Sign in */
         post: operations["sign-in"];
+        /** Sign out */
         delete: operations["sign-out"];
         options?: never;
         head?: never;
@@ -1548,6 +1657,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
+        /** Change password */
         put: operations["change-password"];
         post?: never;
         delete?: never;
@@ -1564,8 +1674,11 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
+        /** Give pin */
         put: operations["give-pin"];
+        /** Sign in by pin */
         post: operations["sign-in-by-pin"];
+        /** Take back pin */
         delete: operations["take-back-pin"];
         options?: never;
         head?: never;
@@ -1580,7 +1693,9 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
+        /** Confirm second */
         put: operations["confirm-second"];
+        /** Begin second */
         post: operations["begin-second"];
         delete?: never;
         options?: never;
@@ -1597,6 +1712,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** New recovery codes */
         post: operations["new-recovery-codes"];
         delete?: never;
         options?: never;
@@ -1613,6 +1729,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Take off second */
         post: operations["take-off-second"];
         delete?: never;
         options?: never;
@@ -1628,6 +1745,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
+        /** Keep settings */
         put: operations["keep-settings"];
         post?: never;
         delete?: never;
@@ -1646,6 +1764,7 @@ export interface paths {
         get?: never;
         put?: never;
         post?: never;
+        /** Sign out everywhere */
         delete: operations["sign-out-everywhere"];
         options?: never;
         head?: never;
@@ -1662,6 +1781,7 @@ export interface paths {
         get?: never;
         put?: never;
         post?: never;
+        /** End session */
         delete: operations["end-session"];
         options?: never;
         head?: never;
@@ -1675,8 +1795,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** List sheets */
         get: operations["list-sheets"];
         put?: never;
+        /** Issue sheet */
         post: operations["issue-sheet"];
         delete?: never;
         options?: never;
@@ -1691,6 +1813,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** See sheet */
         get: operations["see-sheet"];
         put?: never;
         post?: never;
@@ -1707,6 +1830,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Sheet calendar */
         get: operations["sheet-calendar"];
         put?: never;
         post?: never;
@@ -1723,6 +1847,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Sheet pdf */
         get: operations["sheet-pdf"];
         put?: never;
         post?: never;
@@ -1741,6 +1866,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Withdraw sheet */
         post: operations["withdraw-sheet"];
         delete?: never;
         options?: never;
@@ -1755,8 +1881,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** List soaks */
         get: operations["list-soaks"];
         put?: never;
+        /** Begin soak */
         post: operations["begin-soak"];
         delete?: never;
         options?: never;
@@ -1772,6 +1900,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
+        /** End soak */
         put: operations["end-soak"];
         post?: never;
         delete?: never;
@@ -1788,6 +1917,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
+        /** Undo soak */
         put: operations["undo-soak"];
         post?: never;
         delete?: never;
@@ -1803,6 +1933,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** List spots */
         get: operations["list-spots"];
         put?: never;
         post?: never;
@@ -1819,7 +1950,9 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** See spot */
         get: operations["see-spot"];
+        /** Save spot */
         put: operations["save-spot"];
         post?: never;
         delete?: never;
@@ -1837,6 +1970,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Add spot */
         post: operations["add-spot"];
         delete?: never;
         options?: never;
@@ -1852,6 +1986,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
+        /** Amend customer */
         put: operations["amend-customer"];
         post?: never;
         delete?: never;
@@ -1867,6 +2002,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Export customer */
         get: operations["export-customer"];
         put?: never;
         post?: never;
@@ -1885,6 +2021,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Erase customer */
         post: operations["erase-customer"];
         delete?: never;
         options?: never;
@@ -1901,6 +2038,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Record drainage */
         post: operations["record-drainage"];
         delete?: never;
         options?: never;
@@ -1917,6 +2055,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Take back drainage */
         post: operations["take-back-drainage"];
         delete?: never;
         options?: never;
@@ -1933,6 +2072,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Record line answer */
         post: operations["record-line-answer"];
         delete?: never;
         options?: never;
@@ -1949,6 +2089,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Take back line answer */
         post: operations["take-back-line-answer"];
         delete?: never;
         options?: never;
@@ -1965,6 +2106,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Record marking */
         post: operations["record-marking"];
         delete?: never;
         options?: never;
@@ -1981,6 +2123,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Take back marking */
         post: operations["take-back-marking"];
         delete?: never;
         options?: never;
@@ -1995,6 +2138,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Match */
         get: operations["match"];
         put?: never;
         post?: never;
@@ -2011,6 +2155,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Match kind */
         get: operations["match-kind"];
         put?: never;
         post?: never;
@@ -2029,6 +2174,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Read spot */
         post: operations["read-spot"];
         delete?: never;
         options?: never;
@@ -2045,6 +2191,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Take back spot */
         post: operations["take-back-spot"];
         delete?: never;
         options?: never;
@@ -2059,6 +2206,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Ask station */
         get: operations["ask-station"];
         put?: never;
         post?: never;
@@ -2075,8 +2223,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** List stocktakes */
         get: operations["list-stocktakes"];
         put?: never;
+        /** Begin stocktake */
         post: operations["begin-stocktake"];
         delete?: never;
         options?: never;
@@ -2091,6 +2241,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** See stocktake */
         get: operations["see-stocktake"];
         put?: never;
         post?: never;
@@ -2108,6 +2259,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
+        /** Close stocktake */
         put: operations["close-stocktake"];
         post?: never;
         delete?: never;
@@ -2125,6 +2277,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Scan tags */
         post: operations["scan-tags"];
         delete?: never;
         options?: never;
@@ -2141,6 +2294,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Unscan tag */
         post: operations["unscan-tag"];
         delete?: never;
         options?: never;
@@ -2155,6 +2309,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Today */
         get: operations["today"];
         put?: never;
         post?: never;
@@ -2171,6 +2326,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** List trees */
         get: operations["list-trees"];
         put?: never;
         post?: never;
@@ -2187,6 +2343,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** See tree */
         get: operations["see-tree"];
         put?: never;
         post?: never;
@@ -2203,6 +2360,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Bench card */
         get: operations["bench-card"];
         put?: never;
         post?: never;
@@ -2221,6 +2379,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Save check */
         post: operations["save-check"];
         delete?: never;
         options?: never;
@@ -2237,6 +2396,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Correct */
         post: operations["correct"];
         delete?: never;
         options?: never;
@@ -2253,6 +2413,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Record damage */
         post: operations["record-damage"];
         delete?: never;
         options?: never;
@@ -2268,6 +2429,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
+        /** Repair damage */
         put: operations["repair-damage"];
         post?: never;
         delete?: never;
@@ -2285,6 +2447,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Take back damage */
         post: operations["take-back-damage"];
         delete?: never;
         options?: never;
@@ -2301,6 +2464,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Move tree */
         post: operations["move-tree"];
         delete?: never;
         options?: never;
@@ -2317,6 +2481,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Take back move */
         post: operations["take-back-move"];
         delete?: never;
         options?: never;
@@ -2333,6 +2498,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Add photo */
         post: operations["add-photo"];
         delete?: never;
         options?: never;
@@ -2347,6 +2513,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Sheets of tree */
         get: operations["sheets-of-tree"];
         put?: never;
         post?: never;
@@ -2365,6 +2532,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Split bundle */
         post: operations["split-bundle"];
         delete?: never;
         options?: never;
@@ -2381,6 +2549,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Replace tag */
         post: operations["replace-tag"];
         delete?: never;
         options?: never;
@@ -2395,6 +2564,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Welcome */
         get: operations["welcome"];
         put?: never;
         post?: never;
@@ -2411,6 +2581,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** See work */
         get: operations["see-work"];
         put?: never;
         post?: never;
@@ -2429,6 +2600,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Count tablets */
         post: operations["count-tablets"];
         delete?: never;
         options?: never;
@@ -2690,7 +2862,7 @@ export interface components {
         ArrivalsPreview: {
             as: components["schemas"]["ArrivalHow"];
             /** @description when the same file was read in before */
-            before: components["schemas"]["ArrivalsReadBefore"];
+            before: components["schemas"]["ArrivalsReadBefore"] | null;
             chosen: components["schemas"]["ArrivalHow"];
             /** Format: int64 */
             delivery: number;
@@ -2771,9 +2943,9 @@ export interface components {
             subject: components["schemas"]["StockSubject"];
         };
         BenchAssessed: {
-            balled: components["schemas"]["StockBalledResult"];
-            bare_root: components["schemas"]["StockBareRootResult"];
-            flare: components["schemas"]["StockFlareResult"];
+            balled: components["schemas"]["StockBalledResult"] | null;
+            bare_root: components["schemas"]["StockBareRootResult"] | null;
+            flare: components["schemas"]["StockFlareResult"] | null;
             flare_text: string;
             /** @description why probes deeper than the flare mean that depth; empty when it was seen */
             flare_why: string;
@@ -2784,11 +2956,11 @@ export interface components {
             left_diameter_mm: number | null;
             /** Format: double */
             left_height_mm: number | null;
-            load: components["schemas"]["StockLoad"];
+            load: components["schemas"]["StockLoad"] | null;
             load_text: string;
             missing: components["schemas"]["Sentence"][];
             reasons: components["schemas"]["BenchReason"][];
-            root_ball: components["schemas"]["StockRootBallResult"];
+            root_ball: components["schemas"]["StockRootBallResult"] | null;
             share_text: string;
             so_far: components["schemas"]["StockVerdict"];
             verdict: components["schemas"]["StockVerdict"];
@@ -2856,7 +3028,7 @@ export interface components {
         BenchTree: {
             above: components["schemas"]["StockAbovePart"][];
             /** @description the next look as it would be when the work is done: hints to measure against, never entries */
-            after: components["schemas"]["StockReadings"];
+            after: components["schemas"]["StockReadings"] | null;
             /**
              * Format: int64
              * @description trees under this tag
@@ -2871,7 +3043,7 @@ export interface components {
             id: string;
             /** Format: int64 */
             in_row: number;
-            last: components["schemas"]["StockReadings"];
+            last: components["schemas"]["StockReadings"] | null;
             lot: components["schemas"]["YardLotLine"];
             next_tag: string;
             /**
@@ -2889,13 +3061,13 @@ export interface components {
              * @description where it stands; 0 when its lot does not stand in rows
              */
             row: number;
-            said: components["schemas"]["YardSaid"];
+            said: components["schemas"]["YardSaid"] | null;
             state: components["schemas"]["StockState"];
             state_word: string;
             subject: components["schemas"]["StockSubject"];
             tag: string;
             uncovered: boolean;
-            untouched: components["schemas"]["StockReadings"];
+            untouched: components["schemas"]["StockReadings"] | null;
             /** Format: int64 */
             version: number;
             work_done: boolean;
@@ -2987,7 +3159,7 @@ export interface components {
             /** @description palm or bamboo */
             not_covered: boolean;
             old_wood: boolean;
-            ph: number[];
+            ph: number[] | null;
             self_fertile: boolean;
             sharp_drainage: boolean;
             shrub: boolean;
@@ -3000,7 +3172,7 @@ export interface components {
             /** Format: double */
             spread_max_m: number | null;
             stone_fruit: boolean;
-            sun_h: number[];
+            sun_h: number[] | null;
             tender: boolean;
             thirsty: boolean;
             uses: components["schemas"]["GroundPurpose"][];
@@ -3118,7 +3290,7 @@ export interface components {
             /** Format: double */
             gel_per_tree_l: number;
             result: components["schemas"]["StockGelDipResult"];
-            weighed: components["schemas"]["StockWeighed"];
+            weighed: components["schemas"]["StockWeighed"] | null;
             weighed_text: string;
         };
         ClockEntry: {
@@ -3283,12 +3455,12 @@ export interface components {
             common: string;
             cover: components["schemas"]["StockCover"] | "";
             cover_text: string;
-            dip: components["schemas"]["ClockOpenDip"];
+            dip: components["schemas"]["ClockOpenDip"] | null;
             /** Format: date-time */
             ends_at: string | null;
             /** @description nobody has felt the roots today */
             feel_today: boolean;
-            felt: components["schemas"]["ClockFelt"];
+            felt: components["schemas"]["ClockFelt"] | null;
             grower: string;
             /** Format: int64 */
             lot: number;
@@ -3300,7 +3472,7 @@ export interface components {
             stages: components["schemas"]["ClockEntry"][];
             status_text: string;
             tag: string;
-            thrown: components["schemas"]["ClockThrownGel"];
+            thrown: components["schemas"]["ClockThrownGel"] | null;
             /** Format: int64 */
             trees: number;
         };
@@ -3391,7 +3563,7 @@ export interface components {
             limiting: components["schemas"]["FitFactor"];
             /** Format: double */
             overall: number;
-            remedy: components["schemas"]["FitRemedy"];
+            remedy: components["schemas"]["FitRemedy"] | null;
             unknown: components["schemas"]["FitFactor"][];
         };
         ForgettingErasure: {
@@ -3399,21 +3571,21 @@ export interface components {
         };
         GroundAnswer: {
             class: components["schemas"]["GroundDrainage"] | "";
-            drainage: components["schemas"]["GroundPercolationResult"];
+            drainage: components["schemas"]["GroundPercolationResult"] | null;
             drainage_text: string;
             /** Format: int64 */
             dryness: number | null;
             dryness_text: string;
             has_line: boolean;
-            line_answer: components["schemas"]["GroundAnswered"];
+            line_answer: components["schemas"]["GroundAnswered"] | null;
             /** @description the record that holds today; null: nobody digs */
-            marked: components["schemas"]["GroundMarked"];
+            marked: components["schemas"]["GroundMarked"] | null;
             missing: components["schemas"]["Sentence"][];
             /** @description empty: it slopes, and nobody measured */
             slope: components["schemas"]["GroundSlopeClass"] | "";
             /** @description empty where it is level */
             slope_text: string;
-            soil: components["schemas"]["GroundTextureResult"];
+            soil: components["schemas"]["GroundTextureResult"] | null;
             soil_text: string;
         };
         GroundAnswered: {
@@ -3597,7 +3769,7 @@ export interface components {
         /** @enum {string} */
         GroundPurpose: "shade" | "fruit" | "screen" | "flower" | "wildlife" | "small-by-the-door";
         GroundReadHole: {
-            result: components["schemas"]["GroundPercolationResult"];
+            result: components["schemas"]["GroundPercolationResult"] | null;
             text: string;
         };
         GroundReading: {
@@ -4014,7 +4186,7 @@ export interface components {
             /** @description released without a complete look of drawn trees */
             released_unchecked: boolean;
             rootstock: string;
-            sample: components["schemas"]["LotsSampled"];
+            sample: components["schemas"]["LotsSampled"] | null;
             /** @description of bare roots to drying */
             sensitivity: components["schemas"]["StockSensitivity"] | "";
             /** @description of bare roots */
@@ -4076,7 +4248,7 @@ export interface components {
             version: number;
         };
         LotsSampled: {
-            answer: components["schemas"]["SamplingResult"];
+            answer: components["schemas"]["SamplingResult"] | null;
             answer_text: string;
             /** Format: date-time */
             at: string;
@@ -4451,7 +4623,7 @@ export interface components {
         PeopleWelcome: {
             demo: components["schemas"]["PeopleDemoSignIn"][];
             first: boolean;
-            shared: components["schemas"]["PeopleShared"];
+            shared: components["schemas"]["PeopleShared"] | null;
         };
         PhotosList: {
             photos: components["schemas"]["PhotosShown"][];
@@ -4713,7 +4885,7 @@ export interface components {
             };
             key: string;
             rules: components["schemas"]["PlantingRuleUsed"][];
-            school: components["schemas"]["PlantingSchoolUsed"];
+            school: components["schemas"]["PlantingSchoolUsed"] | null;
             unit: string;
             /** Format: double */
             value: number;
@@ -6232,7 +6404,14 @@ export interface components {
         YardWater: "clean" | "muddy";
     };
     responses: never;
-    parameters: never;
+    parameters: {
+        /** @description the language of every sentence in the answer: en-US or en-GB */
+        "Accept-Language": string;
+        /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+        "Sedum-Touched-Ago": number;
+        /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+        "Sedum-Units": string;
+    };
     requestBodies: never;
     headers: never;
     pathItems: never;
@@ -6242,7 +6421,14 @@ export interface operations {
     "see-access": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -6271,7 +6457,14 @@ export interface operations {
     assess: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -6304,7 +6497,14 @@ export interface operations {
     "calc-balled": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -6337,7 +6537,14 @@ export interface operations {
     "calc-bare-root": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -6370,7 +6577,14 @@ export interface operations {
     "calc-basin": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -6403,7 +6617,14 @@ export interface operations {
     "calc-et0": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -6436,7 +6657,14 @@ export interface operations {
     "calc-exposure": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -6469,7 +6697,14 @@ export interface operations {
     "calc-fit": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -6502,7 +6737,14 @@ export interface operations {
     "calc-flare": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -6535,7 +6777,14 @@ export interface operations {
     "calc-gel-dip": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -6568,7 +6817,14 @@ export interface operations {
     "calc-hole": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -6601,7 +6857,14 @@ export interface operations {
     "calc-percolation": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -6634,7 +6897,14 @@ export interface operations {
     "calc-room": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -6667,7 +6937,14 @@ export interface operations {
     "calc-root-ball": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -6700,7 +6977,14 @@ export interface operations {
     "calc-sample-plan": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -6733,7 +7017,14 @@ export interface operations {
     "calc-sample-result": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -6766,7 +7057,14 @@ export interface operations {
     "calc-soil-texture": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -6799,7 +7097,14 @@ export interface operations {
     "calc-stake": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -6832,7 +7137,14 @@ export interface operations {
     "calc-window": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -6865,7 +7177,14 @@ export interface operations {
     "calc-unknown": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -6898,7 +7217,14 @@ export interface operations {
     "see-clock": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -6928,6 +7254,12 @@ export interface operations {
         parameters: {
             query?: never;
             header: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
                 /** @description sent twice, it happens once */
                 "Idempotency-Key": string;
                 /** @description seconds for which the entry waited on a device without a network; it counts from when it was made */
@@ -6965,7 +7297,14 @@ export interface operations {
     "check-hole": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -6999,6 +7338,12 @@ export interface operations {
         parameters: {
             query?: never;
             header: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
                 /** @description sent twice, it happens once */
                 "Idempotency-Key": string;
             };
@@ -7035,6 +7380,12 @@ export interface operations {
         parameters: {
             query?: never;
             header: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
                 /** @description sent twice, it happens once */
                 "Idempotency-Key": string;
                 /** @description seconds for which the entry waited on a device without a network; it counts from when it was made */
@@ -7072,7 +7423,14 @@ export interface operations {
     "undo-stage": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path: {
                 id: string;
             };
@@ -7108,6 +7466,12 @@ export interface operations {
         parameters: {
             query?: never;
             header: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
                 /** @description sent twice, it happens once */
                 "Idempotency-Key": string;
             };
@@ -7147,7 +7511,14 @@ export interface operations {
                 before?: number;
                 limit?: number;
             };
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -7177,6 +7548,12 @@ export interface operations {
         parameters: {
             query?: never;
             header: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
                 /** @description sent twice, it happens once */
                 "Idempotency-Key": string;
             };
@@ -7212,7 +7589,14 @@ export interface operations {
     "amend-delivery": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path: {
                 number: number;
             };
@@ -7248,6 +7632,12 @@ export interface operations {
         parameters: {
             query?: never;
             header: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
                 /** @description sent twice, it happens once */
                 "Idempotency-Key": string;
             };
@@ -7285,7 +7675,14 @@ export interface operations {
     "list-devices": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -7314,7 +7711,14 @@ export interface operations {
     "share-device": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -7347,7 +7751,14 @@ export interface operations {
     "end-device": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path: {
                 id: string;
             };
@@ -7377,6 +7788,12 @@ export interface operations {
         parameters: {
             query?: never;
             header: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
                 /** @description sent twice, it happens once */
                 "Idempotency-Key": string;
             };
@@ -7412,7 +7829,14 @@ export interface operations {
     "plan-dip": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -7445,7 +7869,14 @@ export interface operations {
     "throw-gel-away": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path: {
                 id: string;
             };
@@ -7475,6 +7906,12 @@ export interface operations {
         parameters: {
             query?: never;
             header: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
                 /** @description sent twice, it happens once */
                 "Idempotency-Key": string;
             };
@@ -7512,7 +7949,14 @@ export interface operations {
     "keep-gel": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path: {
                 id: string;
             };
@@ -7547,7 +7991,14 @@ export interface operations {
     "who-is-on-duty": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -7576,7 +8027,14 @@ export interface operations {
     "take-duty": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -7609,7 +8067,14 @@ export interface operations {
     "make-first-manager": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -7642,7 +8107,14 @@ export interface operations {
     "read-drainage": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -7675,7 +8147,14 @@ export interface operations {
     "answer-grower-note": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path: {
                 number: number;
             };
@@ -7713,7 +8192,14 @@ export interface operations {
                 /** @description what stands between two cells */
                 separator?: "comma" | "semicolon" | "tab" | "pipe";
             };
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path: {
                 number: number;
             };
@@ -7748,7 +8234,14 @@ export interface operations {
             query?: {
                 paper?: "a4" | "letter";
             };
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path: {
                 number: number;
             };
@@ -7781,7 +8274,14 @@ export interface operations {
     "list-growers": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -7810,7 +8310,14 @@ export interface operations {
     "list-grower-names": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -7839,7 +8346,14 @@ export interface operations {
     "list-kinds": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -7869,6 +8383,12 @@ export interface operations {
         parameters: {
             query?: never;
             header: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
                 /** @description sent twice, it happens once */
                 "Idempotency-Key": string;
             };
@@ -7905,6 +8425,12 @@ export interface operations {
         parameters: {
             query?: never;
             header: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
                 /** @description sent twice, it happens once */
                 "Idempotency-Key": string;
             };
@@ -7940,7 +8466,14 @@ export interface operations {
     "see-kind": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path: {
                 id: string;
             };
@@ -7971,7 +8504,14 @@ export interface operations {
     "complete-kind": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path: {
                 id: string;
             };
@@ -8007,6 +8547,12 @@ export interface operations {
         parameters: {
             query?: never;
             header: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
                 /** @description sent twice, it happens once */
                 "Idempotency-Key": string;
             };
@@ -8044,7 +8590,14 @@ export interface operations {
             query?: {
                 paper?: "a4" | "letter";
             };
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -8079,7 +8632,14 @@ export interface operations {
     "see-letterhead": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -8108,7 +8668,14 @@ export interface operations {
     "change-letterhead": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -8141,7 +8708,14 @@ export interface operations {
     "give-logo": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -8174,7 +8748,14 @@ export interface operations {
     "take-off-logo": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -8201,7 +8782,14 @@ export interface operations {
     "see-logo": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -8234,7 +8822,14 @@ export interface operations {
             query?: {
                 paper?: "a4" | "letter";
             };
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -8270,7 +8865,14 @@ export interface operations {
                 limit?: number;
                 to_check?: boolean;
             };
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -8299,7 +8901,14 @@ export interface operations {
     "see-lot": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path: {
                 number: number;
             };
@@ -8332,7 +8941,14 @@ export interface operations {
             query?: {
                 paper?: "a4" | "letter";
             };
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path: {
                 number: number;
             };
@@ -8367,7 +8983,14 @@ export interface operations {
             query?: {
                 paper?: "a4" | "letter";
             };
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path: {
                 number: number;
             };
@@ -8401,6 +9024,12 @@ export interface operations {
         parameters: {
             query?: never;
             header: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
                 /** @description sent twice, it happens once */
                 "Idempotency-Key": string;
             };
@@ -8438,7 +9067,14 @@ export interface operations {
     "amend-lot": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path: {
                 number: number;
             };
@@ -8473,7 +9109,14 @@ export interface operations {
     "see-lot-faults": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path: {
                 number: number;
             };
@@ -8505,6 +9148,12 @@ export interface operations {
         parameters: {
             query?: never;
             header: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
                 /** @description sent twice, it happens once */
                 "Idempotency-Key": string;
             };
@@ -8542,7 +9191,14 @@ export interface operations {
     "draft-grower-note": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path: {
                 number: number;
             };
@@ -8577,7 +9233,14 @@ export interface operations {
     "see-lot-keeping": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path: {
                 number: number;
             };
@@ -8609,6 +9272,12 @@ export interface operations {
         parameters: {
             query?: never;
             header: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
                 /** @description sent twice, it happens once */
                 "Idempotency-Key": string;
             };
@@ -8648,7 +9317,14 @@ export interface operations {
             query?: {
                 paper?: "a4" | "letter";
             };
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path: {
                 number: number;
             };
@@ -8682,6 +9358,12 @@ export interface operations {
         parameters: {
             query?: never;
             header: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
                 /** @description sent twice, it happens once */
                 "Idempotency-Key": string;
             };
@@ -8719,7 +9401,14 @@ export interface operations {
     "stand-in-rows": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path: {
                 number: number;
             };
@@ -8755,6 +9444,12 @@ export interface operations {
         parameters: {
             query?: never;
             header: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
                 /** @description sent twice, it happens once */
                 "Idempotency-Key": string;
             };
@@ -8792,7 +9487,14 @@ export interface operations {
     "list-many": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -8822,6 +9524,12 @@ export interface operations {
         parameters: {
             query?: never;
             header: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
                 /** @description sent twice, it happens once */
                 "Idempotency-Key": string;
             };
@@ -8857,7 +9565,14 @@ export interface operations {
     "undo-many": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path: {
                 id: string;
             };
@@ -8892,7 +9607,14 @@ export interface operations {
     "list-measures": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -8922,6 +9644,12 @@ export interface operations {
         parameters: {
             query?: never;
             header: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
                 /** @description sent twice, it happens once */
                 "Idempotency-Key": string;
             };
@@ -8957,7 +9685,14 @@ export interface operations {
     "retire-measure": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path: {
                 id: string;
             };
@@ -8986,7 +9721,14 @@ export interface operations {
     "see-mendings": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path: {
                 what: string;
                 id: string;
@@ -9018,7 +9760,14 @@ export interface operations {
     "list-messages": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -9047,7 +9796,14 @@ export interface operations {
     "read-message": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path: {
                 id: string;
             };
@@ -9079,7 +9835,14 @@ export interface operations {
                 /** @description of the file */
                 name?: string;
             };
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -9112,7 +9875,14 @@ export interface operations {
     "see-note": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path: {
                 id: string;
             };
@@ -9146,7 +9916,14 @@ export interface operations {
                 /** @description what stands between two cells */
                 separator?: "comma" | "semicolon" | "tab" | "pipe";
             };
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path: {
                 id: string;
             };
@@ -9179,7 +9956,14 @@ export interface operations {
     "read-note-so": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path: {
                 id: string;
             };
@@ -9214,7 +9998,14 @@ export interface operations {
     "read-in-note": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path: {
                 id: string;
             };
@@ -9249,7 +10040,14 @@ export interface operations {
     "list-people": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -9278,7 +10076,14 @@ export interface operations {
     "add-person": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -9311,7 +10116,14 @@ export interface operations {
     "ask-second": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -9344,7 +10156,14 @@ export interface operations {
     "change-person": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path: {
                 id: string;
             };
@@ -9379,7 +10198,14 @@ export interface operations {
     "make-one-time-password": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path: {
                 id: string;
             };
@@ -9414,7 +10240,14 @@ export interface operations {
     "take-off-second-of": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path: {
                 id: string;
             };
@@ -9443,7 +10276,14 @@ export interface operations {
     "end-sessions-of": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path: {
                 id: string;
             };
@@ -9472,7 +10312,14 @@ export interface operations {
     "see-photo": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path: {
                 id: string;
             };
@@ -9506,6 +10353,12 @@ export interface operations {
         parameters: {
             query?: never;
             header: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
                 /** @description sent twice, it happens once */
                 "Idempotency-Key": string;
             };
@@ -9543,7 +10396,14 @@ export interface operations {
     "see-thumbnail": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path: {
                 id: string;
             };
@@ -9576,7 +10436,14 @@ export interface operations {
     plan: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -9611,7 +10478,14 @@ export interface operations {
             query?: {
                 paper?: "a4" | "letter";
             };
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -9646,7 +10520,14 @@ export interface operations {
     "see-rules": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -9676,6 +10557,12 @@ export interface operations {
         parameters: {
             query?: never;
             header: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
                 /** @description sent twice, it happens once */
                 "Idempotency-Key": string;
             };
@@ -9714,7 +10601,14 @@ export interface operations {
                 /** @description since it was set to zero */
                 seconds?: number;
             };
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -9746,7 +10640,14 @@ export interface operations {
                 /** @description only lines before this one; 0 begins at the newest */
                 before?: number;
             };
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -9775,7 +10676,14 @@ export interface operations {
     "who-am-i": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -9804,7 +10712,14 @@ export interface operations {
     "sign-in": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -9837,7 +10752,14 @@ export interface operations {
     "sign-out": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -9864,7 +10786,14 @@ export interface operations {
     "change-password": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -9897,7 +10826,14 @@ export interface operations {
     "give-pin": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -9930,7 +10866,14 @@ export interface operations {
     "sign-in-by-pin": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -9963,7 +10906,14 @@ export interface operations {
     "take-back-pin": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -9990,7 +10940,14 @@ export interface operations {
     "confirm-second": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -10023,7 +10980,14 @@ export interface operations {
     "begin-second": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -10056,7 +11020,14 @@ export interface operations {
     "new-recovery-codes": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -10089,7 +11060,14 @@ export interface operations {
     "take-off-second": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -10122,7 +11100,14 @@ export interface operations {
     "keep-settings": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -10155,7 +11140,14 @@ export interface operations {
     "sign-out-everywhere": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -10182,7 +11174,14 @@ export interface operations {
     "end-session": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path: {
                 id: string;
             };
@@ -10215,7 +11214,14 @@ export interface operations {
                 before?: number;
                 limit?: number;
             };
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -10245,6 +11251,12 @@ export interface operations {
         parameters: {
             query?: never;
             header: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
                 /** @description sent twice, it happens once */
                 "Idempotency-Key": string;
             };
@@ -10280,7 +11292,14 @@ export interface operations {
     "see-sheet": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path: {
                 number: number;
             };
@@ -10317,7 +11336,14 @@ export interface operations {
                 /** @description the sheet's own when left out */
                 language?: string;
             };
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path: {
                 number: number;
             };
@@ -10356,7 +11382,14 @@ export interface operations {
                 /** @description the sheet's own when left out */
                 language?: string;
             };
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path: {
                 number: number;
             };
@@ -10390,6 +11423,12 @@ export interface operations {
         parameters: {
             query?: never;
             header: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
                 /** @description sent twice, it happens once */
                 "Idempotency-Key": string;
             };
@@ -10427,7 +11466,14 @@ export interface operations {
     "list-soaks": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -10457,6 +11503,12 @@ export interface operations {
         parameters: {
             query?: never;
             header: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
                 /** @description sent twice, it happens once */
                 "Idempotency-Key": string;
                 /** @description seconds for which the entry waited on a device without a network; it counts from when it was made */
@@ -10495,6 +11547,12 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
                 /** @description seconds for which the entry waited on a device without a network; it counts from when it was made */
                 "Sedum-Entered-Ago"?: number;
             };
@@ -10532,7 +11590,14 @@ export interface operations {
     "undo-soak": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path: {
                 id: string;
             };
@@ -10567,7 +11632,14 @@ export interface operations {
     "list-spots": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -10596,7 +11668,14 @@ export interface operations {
     "see-spot": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path: {
                 id: string;
             };
@@ -10627,7 +11706,14 @@ export interface operations {
     "save-spot": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path: {
                 id: string;
             };
@@ -10663,6 +11749,12 @@ export interface operations {
         parameters: {
             query?: never;
             header: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
                 /** @description sent twice, it happens once */
                 "Idempotency-Key": string;
             };
@@ -10700,7 +11792,14 @@ export interface operations {
     "amend-customer": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path: {
                 id: string;
             };
@@ -10735,7 +11834,14 @@ export interface operations {
     "export-customer": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path: {
                 id: string;
             };
@@ -10769,6 +11875,12 @@ export interface operations {
         parameters: {
             query?: never;
             header: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
                 /** @description sent twice, it happens once */
                 "Idempotency-Key": string;
             };
@@ -10807,6 +11919,12 @@ export interface operations {
         parameters: {
             query?: never;
             header: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
                 /** @description sent twice, it happens once */
                 "Idempotency-Key": string;
             };
@@ -10845,6 +11963,12 @@ export interface operations {
         parameters: {
             query?: never;
             header: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
                 /** @description sent twice, it happens once */
                 "Idempotency-Key": string;
             };
@@ -10884,6 +12008,12 @@ export interface operations {
         parameters: {
             query?: never;
             header: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
                 /** @description sent twice, it happens once */
                 "Idempotency-Key": string;
             };
@@ -10922,6 +12052,12 @@ export interface operations {
         parameters: {
             query?: never;
             header: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
                 /** @description sent twice, it happens once */
                 "Idempotency-Key": string;
             };
@@ -10961,6 +12097,12 @@ export interface operations {
         parameters: {
             query?: never;
             header: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
                 /** @description sent twice, it happens once */
                 "Idempotency-Key": string;
             };
@@ -10999,6 +12141,12 @@ export interface operations {
         parameters: {
             query?: never;
             header: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
                 /** @description sent twice, it happens once */
                 "Idempotency-Key": string;
             };
@@ -11040,7 +12188,14 @@ export interface operations {
                 /** @description a tree that somebody has in mind: it comes first in its kind */
                 tag?: string;
             };
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path: {
                 id: string;
             };
@@ -11074,7 +12229,14 @@ export interface operations {
                 /** @description as the match calls it */
                 kind?: string;
             };
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path: {
                 id: string;
             };
@@ -11105,7 +12267,14 @@ export interface operations {
     "read-spot": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path: {
                 id: string;
             };
@@ -11141,6 +12310,12 @@ export interface operations {
         parameters: {
             query?: never;
             header: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
                 /** @description sent twice, it happens once */
                 "Idempotency-Key": string;
             };
@@ -11180,7 +12355,14 @@ export interface operations {
             query?: {
                 lat_deg?: number;
             };
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -11209,7 +12391,14 @@ export interface operations {
     "list-stocktakes": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -11239,6 +12428,12 @@ export interface operations {
         parameters: {
             query?: never;
             header: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
                 /** @description sent twice, it happens once */
                 "Idempotency-Key": string;
             };
@@ -11274,7 +12469,14 @@ export interface operations {
     "see-stocktake": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path: {
                 number: number;
             };
@@ -11305,7 +12507,14 @@ export interface operations {
     "close-stocktake": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path: {
                 number: number;
             };
@@ -11341,6 +12550,12 @@ export interface operations {
         parameters: {
             query?: never;
             header: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
                 /** @description sent twice, it happens once */
                 "Idempotency-Key": string;
                 /** @description seconds for which the entry waited on a device without a network; it counts from when it was made */
@@ -11381,6 +12596,12 @@ export interface operations {
         parameters: {
             query?: never;
             header: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
                 /** @description sent twice, it happens once */
                 "Idempotency-Key": string;
             };
@@ -11418,7 +12639,14 @@ export interface operations {
     today: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -11456,7 +12684,14 @@ export interface operations {
                 after?: string;
                 limit?: number;
             };
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -11485,7 +12720,14 @@ export interface operations {
     "see-tree": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path: {
                 /** @description as typed or scanned */
                 tag: string;
@@ -11519,7 +12761,14 @@ export interface operations {
             query?: {
                 paper?: "a4" | "letter";
             };
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path: {
                 /** @description as typed or scanned */
                 tag: string;
@@ -11554,6 +12803,12 @@ export interface operations {
         parameters: {
             query?: never;
             header: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
                 /** @description sent twice, it happens once */
                 "Idempotency-Key": string;
                 /** @description seconds for which the entry waited on a device without a network; it counts from when it was made */
@@ -11595,6 +12850,12 @@ export interface operations {
         parameters: {
             query?: never;
             header: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
                 /** @description sent twice, it happens once */
                 "Idempotency-Key": string;
                 /** @description seconds for which the entry waited on a device without a network; it counts from when it was made */
@@ -11636,6 +12897,12 @@ export interface operations {
         parameters: {
             query?: never;
             header: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
                 /** @description sent twice, it happens once */
                 "Idempotency-Key": string;
                 /** @description seconds for which the entry waited on a device without a network; it counts from when it was made */
@@ -11677,6 +12944,12 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
                 /** @description seconds for which the entry waited on a device without a network; it counts from when it was made */
                 "Sedum-Entered-Ago"?: number;
             };
@@ -11717,6 +12990,12 @@ export interface operations {
         parameters: {
             query?: never;
             header: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
                 /** @description sent twice, it happens once */
                 "Idempotency-Key": string;
             };
@@ -11757,6 +13036,12 @@ export interface operations {
         parameters: {
             query?: never;
             header: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
                 /** @description sent twice, it happens once */
                 "Idempotency-Key": string;
             };
@@ -11796,6 +13081,12 @@ export interface operations {
         parameters: {
             query?: never;
             header: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
                 /** @description sent twice, it happens once */
                 "Idempotency-Key": string;
             };
@@ -11838,6 +13129,12 @@ export interface operations {
                 caption?: string;
             };
             header: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
                 /** @description sent twice, it happens once */
                 "Idempotency-Key": string;
                 /** @description seconds for which the entry waited on a device without a network; it counts from when it was made */
@@ -11878,7 +13175,14 @@ export interface operations {
     "sheets-of-tree": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path: {
                 /** @description as typed or scanned */
                 tag: string;
@@ -11911,6 +13215,12 @@ export interface operations {
         parameters: {
             query?: never;
             header: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
                 /** @description sent twice, it happens once */
                 "Idempotency-Key": string;
             };
@@ -11950,6 +13260,12 @@ export interface operations {
         parameters: {
             query?: never;
             header: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
                 /** @description sent twice, it happens once */
                 "Idempotency-Key": string;
             };
@@ -11988,7 +13304,14 @@ export interface operations {
     welcome: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -12017,7 +13340,14 @@ export interface operations {
     "see-work": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -12046,7 +13376,14 @@ export interface operations {
     "count-tablets": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
             path?: never;
             cookie?: never;
         };

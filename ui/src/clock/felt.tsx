@@ -23,7 +23,7 @@ export function Felt({ unit: u }: { unit: Unit }) {
       <span className={`mr-1 ${u.feel_today ? 'font-semibold text-rose-deep' : 'text-soft'}`}>
         {u.feel_today
           ? t('felt.today')
-          : t('felt.was', { word: u.felt.text, when: sayMoment(u.felt.at), by: u.felt.by })}
+          : u.felt && t('felt.was', { word: u.felt.text, when: sayMoment(u.felt.at), by: u.felt.by })}
       </span>
       {!asks && !waiting && (
         <button type="button" className="min-h-11 underline underline-offset-4" onClick={() => setAgain(true)}>

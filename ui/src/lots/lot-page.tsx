@@ -54,7 +54,11 @@ export function LotPage({ number, who }: { number: number; who: Person }) {
         <Labels number={l.number} may={may('take-in')} />
       </header>
       <div className="grid content-start gap-8">
-        {l.sample ? <SamplePart lot={l} /> : <PlanPart lot={l} may={may('draw-sample') && l.decision === 'open'} />}
+        {l.sample ? (
+          <SamplePart lot={l} sample={l.sample} />
+        ) : (
+          <PlanPart lot={l} may={may('draw-sample') && l.decision === 'open'} />
+        )}
         <FaultsPart lot={l} />
         <KeepingPart lot={l} />
         <TreeRows lot={l} />
@@ -184,9 +188,8 @@ function PlanPart({ lot, may }: { lot: Lot; may: boolean }) {
 }
 
 /** What the drawn trees have shown. Between looks only what was found is told. */
-function SamplePart({ lot }: { lot: Lot }) {
+function SamplePart({ lot, sample: s }: { lot: Lot; sample: NonNullable<Lot['sample']> }) {
   const { t } = useTranslation()
-  const s = lot.sample
   const last = s.looks[s.looks.length - 1].checked
   return (
     <section aria-labelledby="found">

@@ -54,6 +54,7 @@ export function RowsField({ lot }: { lot: Lot }) {
 export function RowsWalk({ lot }: { lot: Lot }) {
   const { t } = useTranslation()
   const s = lot.sample
+  if (!s) return null
   const until = s.looks[s.look]?.checked ?? 0
   const rows = new Map<number, Drawn[]>()
   for (const d of s.drawn.slice(0, until)) if (!d.judged && d.row > 0) rows.set(d.row, [...(rows.get(d.row) ?? []), d])
