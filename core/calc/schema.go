@@ -10,7 +10,10 @@ import (
 	"sedum/core/set"
 )
 
-// Schema is the JSON Schema (2020-12) of a calculator's input and output.
+// Dialect is the JSON Schema that every schema of ours is written in.
+const Dialect = "https://json-schema.org/draft/2020-12/schema"
+
+// Schema is the JSON Schema (2020-12) of a calculator's input and of its output, each a document of its own.
 type Schema struct {
 	Input  map[string]any `json:"input"`
 	Output map[string]any `json:"output"`
@@ -26,7 +29,11 @@ func (c Calculator) Schema() Schema {
 		}
 		out = map[string]any{"oneOf": []any{out, refused}}
 	}
-	return Schema{Input: typeSchema(c.Input, ""), Output: out}
+	in := typeSchema(c.Input, "")
+	for what, s := range map[string]map[string]any{"input": in, "output": out} {
+		s["$schema"], s["title"] = Dialect, c.Name+", "+what
+	}
+	return Schema{Input: in, Output: out}
 }
 
 func typeSchema(t reflect.Type, tag reflect.StructTag) map[string]any {
