@@ -11,6 +11,7 @@ import { useDeed } from '../parts/deed'
 import { sayProblem } from '../parts/states'
 import { TextField } from '../parts/text-field'
 import { fromLocal, toLocal } from '../parts/time'
+import { useTitle } from '../parts/title'
 import { useKept } from '../parts/use-kept'
 import { aLot, LotFields, type NewLot } from './lot-fields'
 
@@ -27,6 +28,7 @@ type Whole = {
 /** A delivery as it comes off the truck: who brought it, when it was lifted, and its lots. */
 export function NewDelivery() {
   const { t } = useTranslation()
+  useTitle(t('arrivals.new'))
   const [, go] = useLocation()
   const kinds = useQuery(kindsQuery)
   const growers = useQuery(growerNamesQuery)

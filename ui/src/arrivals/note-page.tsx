@@ -4,6 +4,7 @@ import { useLocation } from 'wouter'
 import { ask, client, Problem } from '../api/client'
 import { noteQuery } from '../api/queries'
 import { Failed, FieldFault, Loading, sayProblem } from '../parts/states'
+import { useTitle } from '../parts/title'
 import { NoteDoubts } from './note-doubts'
 import { Faulty } from './note-faulty'
 import { NoteLetters } from './note-letters'
@@ -16,6 +17,7 @@ const largest = 8 << 20
 /** A delivery note from a file: the file as it came, with its columns to take hold of; what is doubtful is asked, what is faulty is mended, then the sound rows come in. */
 export function NotePage({ id }: { id?: string }) {
   const { t } = useTranslation()
+  useTitle(t('note.title'))
   const [, go] = useLocation()
   const open = useMutation({
     mutationFn: async (file: File) => {

@@ -5,6 +5,7 @@ import { Link } from 'wouter'
 import { type Person, Problem } from '../api/client'
 import { treeQuery } from '../api/queries'
 import { Failed, Loading, Nothing } from '../parts/states'
+import { useTitle } from '../parts/title'
 import { Look } from './look'
 import { RecordView } from './record-view'
 import { WorkView } from './work-view'
@@ -13,6 +14,7 @@ import { WorkView } from './work-view'
 export function TreePage({ tag, who }: { tag: string; who: Person }) {
   const { t } = useTranslation()
   const tree = useQuery(treeQuery(tag))
+  useTitle(tree.data ? `${tag}, ${tree.data.lot.common}` : tag)
   const [again, setAgain] = useState(false)
   if (tree.isPending) return <Loading />
   // Without a network the tree is shown as it was last seen.

@@ -7,6 +7,7 @@ import { readSpotQuery, spotQuery } from '../api/queries'
 import { nowStale } from '../api/stale'
 import { SpotSection } from '../drawing/spot-section'
 import { Failed, Loading, Nothing, sayProblem } from '../parts/states'
+import { useTitle } from '../parts/title'
 import { useKept } from '../parts/use-kept'
 import { named } from '../words/named'
 import { ClimatePart } from './climate-part'
@@ -33,6 +34,7 @@ const changeOf = (s: Spot): Change => ({ name: s.name, lat_deg: s.lat_deg, groun
 
 /** One spot, in the order in which it is found out: services first, then soil, water, light, room, climate. */
 function SpotForm({ spot, who }: { spot: Spot; who: Person }) {
+  useTitle(spot.name)
   const { t } = useTranslation()
   const cache = useQueryClient()
   const kept = useKept<Change>(`spot.${spot.id}`, spot.version * 1000 + spot.site_version, () => changeOf(spot))

@@ -10,6 +10,7 @@ import { useDeed } from '../parts/deed'
 import { MeasureField } from '../parts/measure-field'
 import { Failed, Loading, sayProblem } from '../parts/states'
 import { TextField } from '../parts/text-field'
+import { useTitle } from '../parts/title'
 
 type Whole = Schemas['CatalogueWhole']
 type Completed = Schemas['CatalogueCompleted']
@@ -69,6 +70,7 @@ function begin(k: Whole): Completed {
 }
 
 function KindForm({ kind, may }: { kind: Whole; may: boolean }) {
+  useTitle(kind.common)
   const { t } = useTranslation()
   const [c, setC] = useState<Completed>(() => begin(kind))
   const [fours, setFours] = useState({ sun_h: (kind.facts.sun_h ?? []).join(' '), ph: (kind.facts.ph ?? []).join(' ') })

@@ -6,12 +6,14 @@ import { ask, client, type Person } from '../api/client'
 import { kindsQuery } from '../api/queries'
 import { useDeed } from '../parts/deed'
 import { Failed, FieldFault, Loading, sayProblem } from '../parts/states'
+import { useTitle } from '../parts/title'
 import { say } from '../shell/said'
 import { AddKind } from './add-kind'
 
 /** The catalogue by name, what is provisional first: who met it, and how much of it nobody knows yet. */
 export function KindsPage({ who }: { who: Person }) {
   const { t } = useTranslation()
+  useTitle(t('kinds.title'))
   const kinds = useQuery(kindsQuery)
   const [text, setText] = useState('')
   if (kinds.isPending) return <Loading />

@@ -9,6 +9,7 @@ import { lotSize, lotStated } from '../arrivals/lot-size'
 import { useDeed } from '../parts/deed'
 import { Failed, Loading, Nothing, sayProblem } from '../parts/states'
 import { sayDay, sayMoment } from '../parts/time'
+import { useTitle } from '../parts/title'
 import { ClosingPart } from './closing'
 import { FaultsPart } from './faults-part'
 import { GrowerNotePart } from './grower-note'
@@ -23,6 +24,7 @@ export type Lot = Schemas['LotsPage']
 /** One lot: how many to check, what was found, and what becomes of its trees. */
 export function LotPage({ number, who }: { number: number; who: Person }) {
   const { t } = useTranslation()
+  useTitle(t('lot', { lot: number }))
   const lot = useQuery(lotQuery(number))
   if (lot.isPending) return <Loading />
   if (lot.error instanceof Problem && lot.error.status === 404) return <Nothing title={t('nothing.lot', { number })} />

@@ -5,6 +5,7 @@ import { Link } from 'wouter'
 import type { Schemas } from '../api/client'
 import { matchKindQuery, matchQuery, spotsQuery } from '../api/queries'
 import { Failed, Loading } from '../parts/states'
+import { useTitle } from '../parts/title'
 
 /** Which of the trees that may be sold suit a spot: the best first, what limits each, what would mend it. */
 export function MatchPage({ id }: { id?: string }) {
@@ -46,6 +47,7 @@ export function MatchPage({ id }: { id?: string }) {
 function Ranking({ id, tag }: { id: string; tag: string | null }) {
   const { t } = useTranslation()
   const match = useQuery(matchQuery(id, tag))
+  useTitle(match.data?.spot.name)
   const [excluded, setExcluded] = useState(false)
   if (match.isPending)
     return (

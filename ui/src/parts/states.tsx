@@ -2,6 +2,7 @@ import type { TFunction } from 'i18next'
 import type { ReactNode } from 'react'
 import { useTranslation } from 'react-i18next'
 import { Problem } from '../api/client'
+import { useTitle } from './title'
 
 /** A tree that is still drawing itself: shown while something is fetched for longer than a moment. */
 export function Loading({ what }: { what?: string }) {
@@ -25,6 +26,7 @@ export function Loading({ what }: { what?: string }) {
 
 /** Nothing is here: says so, and what to do next. */
 export function Nothing({ title, children }: { title: string; children?: ReactNode }) {
+  useTitle(title)
   return (
     <div className="mx-auto max-w-xl p-10 text-center">
       <h1 className="mb-3 text-3xl">{title}</h1>

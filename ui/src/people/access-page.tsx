@@ -6,6 +6,7 @@ import { accessQuery } from '../api/queries'
 import { useDeed } from '../parts/deed'
 import { Failed, FieldFault, Loading, sayProblem } from '../parts/states'
 import { sayMoment } from '../parts/time'
+import { useTitle } from '../parts/title'
 import { say } from '../shell/said'
 import { OwnPassword } from './own-password'
 import { OwnSecond } from './own-second'
@@ -13,6 +14,7 @@ import { OwnSecond } from './own-second'
 /** How one comes in: the password, the PIN for the yard's tablets, and where one is signed in. */
 export function AccessPage() {
   const { t } = useTranslation()
+  useTitle(t('access.open'))
   const access = useQuery(accessQuery)
   if (access.isPending) return <Loading />
   if (access.error) return <Failed cause={access.error} again={() => access.refetch()} />

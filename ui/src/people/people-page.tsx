@@ -10,6 +10,7 @@ import { useDeed } from '../parts/deed'
 import { Failed, Loading, sayProblem } from '../parts/states'
 import { TextField } from '../parts/text-field'
 import { sayMoment } from '../parts/time'
+import { useTitle } from '../parts/title'
 import { say } from '../shell/said'
 import { AskedSecond } from './asked-second'
 import { SharedTablets } from './shared-tablets'
@@ -20,6 +21,7 @@ type OneTime = Schemas['PeopleOneTime']
 /** Who may sign in, as what; a manager lets people in and out. */
 export function PeoplePage() {
   const { t } = useTranslation()
+  useTitle(t('people.open'))
   const list = useQuery(peopleQuery)
   const [word, setWord] = useState<OneTime>()
   if (list.isPending) return <Loading />

@@ -5,6 +5,7 @@ import type { Schemas } from '../api/client'
 import { securityQuery } from '../api/queries'
 import { Failed, Loading } from '../parts/states'
 import { sayMoment } from '../parts/time'
+import { useTitle } from '../parts/title'
 import { named } from '../words/named'
 
 const refusals = {
@@ -28,6 +29,7 @@ const known = <T extends Record<string, string>>(words: T, id: string): T[keyof 
 /** What touched who may come in and do what; nobody changes a line of it. */
 export function SecurityPage() {
   const { t } = useTranslation()
+  useTitle(t('security.title'))
   const log = useInfiniteQuery(securityQuery)
   if (log.isPending) return <Loading />
   if (log.error) return <Failed cause={log.error} again={() => log.refetch()} />

@@ -7,6 +7,7 @@ import { nowStale } from '../api/stale'
 import { useDeed } from '../parts/deed'
 import { Failed, FieldFault, Loading, sayProblem } from '../parts/states'
 import { TextField } from '../parts/text-field'
+import { useTitle } from '../parts/title'
 
 type Letterhead = Schemas['LetterheadShown']
 type Said = Pick<Letterhead, (typeof fields)[number]>
@@ -14,6 +15,8 @@ const fields = ['name', 'address', 'telephone', 'mail', 'opening', 'web'] as con
 
 /** Who hands the papers out: the head of a paper as it prints, and what is written on it. */
 export function LetterheadPage({ who }: { who: Person }) {
+  const { t } = useTranslation()
+  useTitle(t('letterhead.title'))
   const letterhead = useQuery(letterheadQuery)
   if (letterhead.isPending) return <Loading />
   if (letterhead.error) return <Failed cause={letterhead.error} again={() => letterhead.refetch()} />

@@ -9,6 +9,7 @@ import { Choice, yesNo } from '../parts/choice'
 import { useDeed } from '../parts/deed'
 import { MeasureField } from '../parts/measure-field'
 import { Failed, Loading, sayProblem } from '../parts/states'
+import { useTitle } from '../parts/title'
 import { named } from '../words/named'
 import { useSettings } from '../words/settings'
 import { PlanView } from './plan-view'
@@ -21,6 +22,7 @@ export function PlanPage({ spotId, tag, who }: { spotId: string; tag: string; wh
   const { units, language } = useSettings()
   const [, go] = useLocation()
   const spot = useQuery(spotQuery(spotId))
+  useTitle(`${tag}, ${spot.data?.name ?? ''}`)
   const [today, setToday] = useState<Omit<Ask, 'tag' | 'spot_id' | 'schools'>>({ planting_on: who.today })
   const replaces = Number(new URLSearchParams(location.search).get('replaces') ?? 0)
   const [schools, setSchools] = useState<Record<string, string>>({})

@@ -53,7 +53,7 @@ export function PlanView(props: {
           </p>
           {props.children}
         </header>
-        <ol className="border-ink border-t-2 order-3 lg:mt-6">
+        <ol className="order-3 border-ink border-t-2 lg:mt-6 print:columns-2 print:gap-8">
           {words.steps.map((s, i) => (
             <li key={s.code} className="row-line grid grid-cols-[2.2rem_1fr] py-2.5">
               <span className={`figure text-lg ${s.locked ? 'text-soft' : 'text-rose-deep'}`}>{i + 1}</span>
@@ -70,7 +70,7 @@ export function PlanView(props: {
           ))}
         </ol>
       </div>
-      <div className="order-2 min-w-0 lg:col-start-1 lg:row-start-1">
+      <div className="order-2 min-w-0 lg:col-start-1 lg:row-start-1 print:[&_svg]:max-h-[62mm]">
         <p className="hidden text-soft lg:block">{props.title}</p>
         <PlantingSection
           plan={plan}
@@ -101,8 +101,8 @@ export function PlanView(props: {
           </p>
         )}
       </div>
-      <div className="order-4 grid content-start gap-8 md:grid-cols-2 lg:col-start-1 lg:row-start-2 xl:grid-cols-[15rem_1fr_1fr]">
-        <div className="mx-auto w-full max-w-64">
+      <div className="order-4 grid content-start gap-8 md:grid-cols-2 print:grid-cols-2 print:gap-4 lg:col-start-1 lg:row-start-2 xl:grid-cols-[15rem_1fr_1fr]">
+        <div className="mx-auto w-full max-w-64 print:hidden">
           <PlantingPlan plan={plan} caliperMM={input.tree.caliper_mm} wind={input.spot.wind_from_deg !== null} />
         </div>
         <section>

@@ -4,6 +4,7 @@ import { Link } from 'wouter'
 import { Problem } from '../api/client'
 import { letterheadQuery, sheetQuery } from '../api/queries'
 import { Failed, Loading, Nothing } from '../parts/states'
+import { useTitle } from '../parts/title'
 import { useSettings } from '../words/settings'
 import { PlanView } from './plan-view'
 import { Withdraw } from './withdraw'
@@ -13,6 +14,7 @@ export function SheetPage({ number }: { number: number }) {
   const { t } = useTranslation()
   const { units, language } = useSettings()
   const sheet = useQuery(sheetQuery(number))
+  useTitle(sheet.data ? `${number}, ${sheet.data.tag}` : String(number))
   if (sheet.isPending) return <Loading />
   if (sheet.error instanceof Problem && [404, 422].includes(sheet.error.status))
     return <Nothing title={t('nothing.sheet')} />

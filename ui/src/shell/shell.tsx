@@ -1,12 +1,13 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { DropdownMenu } from 'radix-ui'
-import { type ReactNode, useEffect, useRef, useState } from 'react'
+import { type ReactNode, useRef, useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { Link, useLocation } from 'wouter'
 import { ask, client, type Person } from '../api/client'
 import { wordsLanguage, wordsUnits } from '../api/declared.gen'
 import { KeptBar } from '../offline/kept-bar'
 import { persister } from '../offline/persister'
+import { usePlaceTitle } from '../parts/title'
 import { changeSettings, type Settings, useSettings } from '../words/settings'
 import { Help } from './help'
 import { Offline } from './offline'
@@ -50,10 +51,8 @@ export function Shell({ who, children }: { who: Person; children: ReactNode }) {
     ']': () => along(1),
   })
   useScanner((tag) => go(`/bench/${tag}`))
-  useEffect(() => {
-    const place = allowed.find((p) => here(p))
-    document.title = place ? `${t(place.key)} · Sedum` : 'Sedum'
-  })
+  const standing = allowed.find((p) => here(p))
+  usePlaceTitle(standing ? t(standing.key) : '')
   return (
     <div className="flex min-h-dvh flex-col">
       <a

@@ -8,11 +8,13 @@ import { ManyBar, ManyUndo } from '../many/many-bar'
 import { useKeptDeed } from '../offline/use-kept-deed'
 import { useDeed } from '../parts/deed'
 import { Failed, Loading, sayProblem } from '../parts/states'
+import { useTitle } from '../parts/title'
 import { useTakesScans } from '../shell/use-scanner'
 
 /** A count by scanning. The scanner types a tag and its line end; the answer is what is missing and what should not be there. */
 export function StocktakePage({ number }: { number: number }) {
   const { t } = useTranslation()
+  useTitle(`${t('stocktake.title')} ${number}`)
   const take = useQuery(stocktakeQuery(number))
   const [typed, setTyped] = useState('')
   const [last, setLast] = useState('')

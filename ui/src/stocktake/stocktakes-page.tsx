@@ -5,11 +5,13 @@ import { ask, client } from '../api/client'
 import { stocktakesQuery } from '../api/queries'
 import { useDeed } from '../parts/deed'
 import { Failed, Loading, sayProblem } from '../parts/states'
+import { useTitle } from '../parts/title'
 import { useSettings } from '../words/settings'
 
 /** The counts by scanning: go on with one, or begin another. */
 export function StocktakesPage() {
   const { t } = useTranslation()
+  useTitle(t('stocktake.title'))
   const { language } = useSettings()
   const [, go] = useLocation()
   const list = useQuery(stocktakesQuery)
