@@ -7,7 +7,6 @@ import (
 	"image"
 	"image/color"
 	"image/jpeg"
-	_ "image/png" // what pdftoppm gives
 	"os"
 	"path/filepath"
 	"strings"
@@ -55,15 +54,6 @@ func TestLabelsFillTheirPages(t *testing.T) {
 			assert.Contains(t, text, "bundle of 20")
 		}
 	}
-}
-
-func decode(t *testing.T, file string) image.Image {
-	t.Helper()
-	raw, err := os.ReadFile(file)
-	require.NoError(t, err)
-	picture, _, err := image.Decode(bytes.NewReader(raw))
-	require.NoError(t, err)
-	return picture
 }
 
 func aNote(findings int) paper.GrowerNote {

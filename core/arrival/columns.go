@@ -40,9 +40,6 @@ func (Column) All() []Column {
 		ColumnSize, ColumnBundle, ColumnPrice, ColumnGrafted, ColumnOrdered, ColumnCultivar, ColumnRootstock, ColumnRaised}
 }
 
-// whole are the columns that count.
-func (c Column) whole() bool { return c == ColumnCount || c == ColumnOrdered || c == ColumnBundle }
-
 // Missing lists the columns without which no row is a lot. The form is not among them where all rows are said to be of one, or where
 // a pot or a size may say it.
 func (n Note) Missing() []Column {
