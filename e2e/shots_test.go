@@ -72,6 +72,18 @@ func TestShots(t *testing.T) {
 	p.press("button", "Bram Okonedo")
 	p.sees("Shared tablets")
 	shot(p, "people")
+	p.goTo("/access")
+	p.sees("Second factor")
+	shot(p, "access")
+	p.goTo("/rules/letterhead")
+	p.sees("Quarrywell Trees")
+	shot(p, "letterhead")
+	hard := filepath.Join(t.TempDir(), "fallow end.csv")
+	require.NoError(t, os.WriteFile(hard, western(t, hardNote), 0o600))
+	p.goTo("/arrivals/note")
+	p.upload(hard)
+	p.sees("headings in line 4")
+	shot(p, "note")
 	tablet := h.open(834, 1194, true)
 	tablet.signIn("Ilsa Tarrow")
 	tablet.goTo("/bench/" + unchecked)
@@ -86,7 +98,7 @@ func TestShots(t *testing.T) {
 
 // notShown are views that are looked at while working on them (SEDUM_SHOTS_ALL) and not kept among the pictures.
 var notShown = map[string]bool{"sign-in": true, "bench-lots": true, "bench-work": true, "ground-unmarked": true, "clock-dip": true, "delivery": true,
-	"bench-plug": true, "clock-tablet": true, "bench-bare-root-tablet": true, "note": true, "bench-many-stems": true, "bench-grafted": true}
+	"bench-plug": true, "clock-tablet": true, "bench-bare-root-tablet": true, "bench-many-stems": true, "bench-grafted": true, "sample-plan": true, "bench-balled": true, "letterhead": true}
 
 // shotInto takes a picture once the last answer has drawn itself.
 func shotInto(folder string) func(p *hand, name string) {

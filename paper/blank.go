@@ -21,6 +21,7 @@ func blank(title string, language words.Language, size string, at time.Time) can
 	p.SetMargins(marginMM, marginMM, marginMM)
 	p.SetTitle(title, true)
 	p.SetLang(string(language))
+	p.SetXmpMetadata(xmp(title, language, at))
 	p.SetCreationDate(at)
 	p.SetModificationDate(at)
 	return p

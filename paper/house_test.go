@@ -53,6 +53,9 @@ func TestEveryPaperSaysWhoseItIs(t *testing.T) {
 			}
 			assert.Regexp(t, `image\s+[0-9]+\s+[0-9]+`, run(t, "pdfimages", "-list", file), "%s has the logo", name)
 		}
+		meta := run(t, "pdfinfo", "-meta", file)
+		assert.Contains(t, meta, "<dc:language><rdf:Bag><rdf:li>en-GB</rdf:li>", name)
+		assert.Regexp(t, `<dc:title><rdf:Alt><rdf:li xml:lang="x-default">[^<]+</rdf:li>`, meta, name)
 		assert.NotRegexp(t, `(^|[^h]) Sedum`, text, "%s: only as what it was made with", name)
 		none, err := c.make(paper.House{})
 		require.NoError(t, err, name)
