@@ -80,4 +80,5 @@ func TestAPersonIsGivenTheirDataAndErased(t *testing.T) {
 	assert.NotContains(t, text, "Averill")
 	_, text = manager.send("GET", "/api/v1/security-log", nil)
 	assert.Contains(t, text, "erase-customer")
+	assert.Contains(t, text, "export-customer")
 }

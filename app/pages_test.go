@@ -1,12 +1,14 @@
 package app_test
 
 import (
+	"bytes"
 	"io"
 	"net/http"
 	"regexp"
 	"strings"
 	"testing"
 
+	"github.com/andybalholm/brotli"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 )
@@ -75,4 +77,38 @@ func TestFilesOfThePage(t *testing.T) {
 	assert.NotContains(t, text, "<html")
 	answer, _ = fetch(t, "GET", h.URL+"/.keep")
 	assert.Equal(t, "text/html; charset=utf-8", answer.Header.Get("Content-Type"), "a place in the page, not a file of the source")
+}
+
+// The page's own scripts go out as brotli to whoever takes it, and are the same unpacked.
+func TestScriptsGoOutPacked(t *testing.T) {
+	h := open(t)
+	_, html := fetch(t, "GET", h.URL+"/")
+	script := regexp.MustCompile(`/assets/[^"]+\.js`).FindString(html)
+	require.NotEmpty(t, script)
+	as := func(encoding string) (*http.Response, []byte) {
+		request, err := http.NewRequestWithContext(t.Context(), http.MethodGet, h.URL+script, nil)
+		require.NoError(t, err)
+		request.Header.Set("Accept-Encoding", encoding)
+		answer, err := http.DefaultClient.Do(request)
+		require.NoError(t, err)
+		defer func() { _ = answer.Body.Close() }()
+		body, err := io.ReadAll(answer.Body)
+		require.NoError(t, err)
+		return answer, body
+	}
+	_, whole := as("identity")
+	for _, encoding := range []string{"br", "gzip, deflate, br, zstd", "gzip;q=0.8, br;q=0.5"} {
+		answer, small := as(encoding)
+		assert.Equal(t, "br", answer.Header.Get("Content-Encoding"), encoding)
+		assert.Contains(t, answer.Header.Get("Content-Type"), "javascript")
+		assert.Contains(t, answer.Header.Get("Cache-Control"), "immutable")
+		assert.Less(t, len(small)*2, len(whole))
+		unpacked, err := io.ReadAll(brotli.NewReader(bytes.NewReader(small)))
+		require.NoError(t, err)
+		assert.Equal(t, whole, unpacked)
+	}
+	for _, encoding := range []string{"gzip", "br;q=0, gzip"} {
+		answer, _ := as(encoding)
+		assert.Equal(t, "gzip", answer.Header.Get("Content-Encoding"), encoding)
+	}
 }

@@ -57,6 +57,12 @@ func (o Operation) ByPassword() Operation { o.password = true; return o }
 // Through says that few requests at once do it.
 func (o Operation) Through(g *Gate) Operation { o.gate = g; return o }
 
+// Takes names the media types that are sent as its bytes, for the document; what they are is told by their content.
+func (o Operation) Takes(types ...string) Operation {
+	o.types = append(types, anyBytesType)
+	return o
+}
+
 // Limit is how many bytes its body may have.
 func (o Operation) Limit(bytes int64) Operation { o.limit = bytes; return o }
 
@@ -164,11 +170,16 @@ func Remove[P any](id, path string, may Permission, do func(*Tx, P) error) Opera
 func ReadFile[P any](id, path string, may Permission, mediaType string, do func(*Tx, P) (File, error)) Operation {
 	return Operation{ID: id, Method: http.MethodGet, Path: path, May: may, register: func(k *Kernel, o Operation) {
 		register(k, o, o.filed(mediaType), func(ctx context.Context, in *P) (out *fileAnswer, err error) {
-			err = k.read(entryOf(ctx), func(tx *Tx) error {
+			give := func(tx *Tx) error {
 				f, err := do(tx, *in)
 				out = f.answer()
 				return err
-			})
+			}
+			if o.logged { // what is given out has its line, or is not given
+				err = k.logging(o, entryOf(ctx), give)
+			} else {
+				err = k.read(entryOf(ctx), give)
+			}
 			return out, orProblem(ctx, err)
 		})
 	}}

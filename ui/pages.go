@@ -18,6 +18,7 @@ func Pages() http.Handler {
 	built, _ := fs.Sub(Built, "built")
 	index, _ := fs.ReadFile(built, "index.html")
 	files := http.FileServerFS(built)
+	small := &packed{files: built, made: map[string][]byte{}}
 	return gzhttp.GzipHandler(http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
 		if r.Method != http.MethodGet && r.Method != http.MethodHead {
 			w.Header().Set("Allow", "GET, HEAD, OPTIONS")
@@ -35,7 +36,9 @@ func Pages() http.Handler {
 				if name == "sw.js" {
 					w.Header().Set("Cache-Control", "no-cache")
 				}
-				files.ServeHTTP(w, r)
+				if !strings.HasPrefix(name, "assets/") || !small.serves(w, r, name) {
+					files.ServeHTTP(w, r)
+				}
 				return
 			}
 			// A place in the page has no dot: what has one is a file that is not there, or one that somebody tries.

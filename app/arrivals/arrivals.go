@@ -43,7 +43,7 @@ func Capability() kernel.Capability {
 			lot, err := yard.LotByNumber(tx, p.Number)
 			return lot.Line(), err
 		}).Makes(append(newStock, "see-lot", "see-tree", "match", "plan", "see-mendings")...),
-		kernel.Upload("open-note", "/notes", TakeIn, openNote, showNote).Unkeyed().Limit(NoteLimit + 1024),
+		kernel.Upload("open-note", "/notes", TakeIn, openNote, showNote).Takes("text/csv", "text/plain", "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet").Unkeyed().Limit(NoteLimit + 1024),
 		kernel.Read("see-note", "/notes/{id}", TakeIn, seeNote),
 		kernel.Deed("read-note-so", "PUT", "/notes/{id}/how", TakeIn, readSo, func(tx *kernel.Tx, p kernel.ByID, _ string) (Preview, error) {
 			return seeNote(tx, p)

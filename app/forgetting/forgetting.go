@@ -21,7 +21,7 @@ var AnswerForData = kernel.Permission{Name: "answer-for-data", Roles: roles.Offi
 // Capability declares what can be asked and done here, and what the house forgets by itself.
 func Capability() kernel.Capability {
 	return kernel.Capability{Name: "forgetting", Operations: []kernel.Operation{
-		kernel.ReadFile("export-customer", "/spots/{id}/customer/data.json", AnswerForData, "application/json", export).ByPassword(),
+		kernel.ReadFile("export-customer", "/spots/{id}/customer/data.json", AnswerForData, "application/json", export).ByPassword().Logged(),
 		kernel.Deed("erase-customer", "POST", "/spots/{id}/customer/erased", AnswerForData, erase, kernel.Same).ByPassword().
 			Makes("list-spots", "see-spot", "list-sheets", "see-sheet", "sheets-of-tree", "see-mendings", "match", "plan", "today").Logged(),
 	}, Jobs: []kernel.Job{

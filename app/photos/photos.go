@@ -63,7 +63,7 @@ func Capability() kernel.Capability {
 	return kernel.Capability{Name: "photos", Tables: kernel.Folder(tables), Operations: []kernel.Operation{
 		kernel.Upload("add-photo", "/trees/{tag}/photos", TakePhotos, add, func(tx *kernel.Tx, p newPhoto, _ string) (yard.Stands, error) {
 			return yard.Show(tx, p.Tag)
-		}).Limit(Limit).Keep().Through(kernel.NewGate(1, 8)).Makes("see-tree"),
+		}).Takes("image/jpeg", "image/png").Limit(Limit).Keep().Through(kernel.NewGate(1, 8)).Makes("see-tree"),
 		picture("see-photo", "/photos/{id}/picture.jpg", func(p Photo) []byte { return p.Picture }),
 		picture("see-thumbnail", "/photos/{id}/thumbnail.jpg", func(p Photo) []byte { return p.Thumbnail }),
 		kernel.Deed("take-back-photo", "POST", "/photos/{id}/taken-back", TakePhotos, takeBack, func(tx *kernel.Tx, _ kernel.ByID, treeID string) (List, error) {

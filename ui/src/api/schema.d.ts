@@ -8722,6 +8722,8 @@ export interface operations {
         requestBody: {
             content: {
                 "application/octet-stream": string;
+                "image/jpeg": string;
+                "image/png": string;
             };
         };
         responses: {
@@ -9849,6 +9851,9 @@ export interface operations {
         requestBody: {
             content: {
                 "application/octet-stream": string;
+                "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet": string;
+                "text/csv": string;
+                "text/plain": string;
             };
         };
         responses: {
@@ -13149,6 +13154,8 @@ export interface operations {
         requestBody: {
             content: {
                 "application/octet-stream": string;
+                "image/jpeg": string;
+                "image/png": string;
             };
         };
         responses: {
