@@ -33,7 +33,8 @@ func Capability() kernel.Capability {
 }
 
 const (
-	linesAtOnce     = 5000
+	linesAtOnce = 5000
+	// customersAtOnce are read in one go; a night forgets about as many.
 	customersAtOnce = 200
 )
 
@@ -105,19 +106,27 @@ func monthsAgo(tx *kernel.Tx, k rules.Key) time.Time {
 // due are the customers whom nobody needs to know any more: who only asked, after some months; who planted, after some years from the day
 // of planting. Of neither is anything held.
 func due(tx *kernel.Tx) ([]string, error) {
-	quiet, err := ground.Untouched(tx, monthsAgo(tx, rules.KeepAskedMonths), customersAtOnce)
-	if err != nil {
-		return nil, err
-	}
 	out := []string{}
-	for _, customer := range quiet {
-		past, err := over(tx, customer)
+	last := ground.Quiet{TouchedAt: time.Date(2000, 1, 1, 0, 0, 0, 0, time.UTC)}
+	// All are looked at: who planted may be quiet for ten years, and stands before who only asked.
+	for len(out) < customersAtOnce {
+		quiet, err := ground.Untouched(tx, monthsAgo(tx, rules.KeepAskedMonths), last, customersAtOnce)
 		if err != nil {
 			return nil, err
 		}
-		if past {
-			out = append(out, customer)
+		for _, customer := range quiet {
+			past, err := over(tx, customer.ID)
+			if err != nil {
+				return nil, err
+			}
+			if past {
+				out = append(out, customer.ID)
+			}
 		}
+		if len(quiet) < customersAtOnce {
+			break
+		}
+		last = quiet[len(quiet)-1]
 	}
 	return out, nil
 }

@@ -149,6 +149,43 @@ func TestTheHouseForgetsByItself(t *testing.T) {
 		return err
 	}))
 	assert.Equal(t, 3, lines, "each has its line: %v", holding(t, w, "Caspar Lund"))
+	w.Job("sheet-watch") // his reservation has long run out: by a withdrawn sheet nobody plants
+	w.Job("forget-customers")
+	assert.Empty(t, holding(t, w, "Dorian Pell"))
+}
+
+// Many who planted and are quiet do not stand before one who only asked.
+func TestWhoOnlyAskedIsFoundBehindManyWhoPlanted(t *testing.T) {
+	w := Open(t)
+	start := w.Clock()
+	asked := w.SpotOf("Petra Averill")
+	planted := sheetOf(t, w, w.SpotOf("Maud Ferriter").ID)
+	handOver(t, w, planted.Content.Tag)
+	require.NoError(t, w.Tx(func(tx *kernel.Tx) error {
+		for i := range 450 { // as 450 sheets would be: with the customer, the site and the spot that they are for
+			id := fmt.Sprintf("quiet%06d", i)
+			for _, sql := range []string{
+				"INSERT INTO customers (id, name, phone, version, touched_at) SELECT ?, 'Quiet One', '', 1, '2026-01-01'",
+				"INSERT INTO sites (id, customer_id, address, lat_deg, climate, version) SELECT ?, ?, 'There', 47, '{}', 1",
+				"INSERT INTO spots (id, site_id, name, ground, version) SELECT ?, ?, 'lawn', '{}', 1",
+			} {
+				args := []any{id, id}
+				if _, err := kernel.Exec(tx, sql, args[:strings.Count(sql, "?")]...); err != nil {
+					return err
+				}
+			}
+			sheet := planted
+			sheet.ID, sheet.Number, sheet.SpotID, sheet.Series = id, 1000+i, id, id
+			if err := kernel.Add(tx, &sheet); err != nil {
+				return err
+			}
+		}
+		return nil
+	}))
+	w.At(start.AddDate(0, 24, 2))
+	w.Job("forget-customers")
+	assert.Empty(t, holding(t, w, asked.Address))
+	assert.NotEmpty(t, holding(t, w, "Quiet One"))
 }
 
 // Whether a sheet is issued or its customer erased first, never is a tree held for somebody who was erased.

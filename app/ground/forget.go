@@ -182,14 +182,17 @@ func Forget(tx *kernel.Tx, customerID string) error {
 	return mending.Forget(tx, of)
 }
 
-// Untouched are the customers of whom nothing was written down since a moment, with their spots; at most so many.
-func Untouched(tx *kernel.Tx, since time.Time, most int) ([]string, error) {
-	list, err := kernel.Rows[struct{ ID string }](tx, "SELECT id FROM customers WHERE erased_at IS NULL AND touched_at < ? ORDER BY touched_at, id LIMIT ?", since, most)
-	out := []string{}
-	for _, c := range list {
-		out = append(out, c.ID)
-	}
-	return out, err
+// Quiet is a customer of whom nothing was written down for a while.
+type Quiet struct {
+	ID        string
+	TouchedAt time.Time
+}
+
+// Untouched are the customers of whom nothing was written down since a moment, the longest quiet first, after one of them (its zero value:
+// from the first); at most so many.
+func Untouched(tx *kernel.Tx, since time.Time, after Quiet, most int) ([]Quiet, error) {
+	return kernel.Rows[Quiet](tx, `SELECT id, touched_at FROM customers WHERE erased_at IS NULL AND touched_at < ? AND (touched_at > ? OR (touched_at = ? AND id > ?))
+		ORDER BY touched_at, id LIMIT ?`, since, after.TouchedAt, after.TouchedAt, after.ID, most)
 }
 
 // DataOfSpot is DataOf of whose spot it is. Errors: kernel.ErrMissing.

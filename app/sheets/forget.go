@@ -32,12 +32,13 @@ func DataOf(tx *kernel.Tx, spotIDs []string) ([]Data, error) {
 	return out, err
 }
 
-// LastPlanting is the newest day for which a sheet was issued for some spots, nil when there was none.
+// LastPlanting is the newest day for which a sheet that holds was issued for some spots, nil when there is none: by one that was withdrawn
+// nobody plants.
 func LastPlanting(tx *kernel.Tx, spotIDs []string) (*time.Time, error) {
 	if len(spotIDs) == 0 {
 		return nil, nil
 	}
-	last, err := kernel.Rows[struct{ Day *time.Time }](tx, "SELECT MAX(planting_on) AS day FROM sheets WHERE spot_id IN ?", spotIDs)
+	last, err := kernel.Rows[struct{ Day *time.Time }](tx, "SELECT MAX(planting_on) AS day FROM sheets WHERE withdrawn_at IS NULL AND spot_id IN ?", spotIDs)
 	if err != nil || len(last) == 0 {
 		return nil, err
 	}
