@@ -10,6 +10,7 @@ import (
 	"sedum/app/ground"
 	"sedum/app/sheets"
 	"sedum/core/fault"
+	"sedum/core/keeping"
 	"sedum/core/roles"
 	"sedum/core/rules"
 	"sedum/kernel"
@@ -27,7 +28,7 @@ func Capability() kernel.Capability {
 	}, Jobs: []kernel.Job{
 		{ID: "forget-customers", Every: 24 * time.Hour, Due: due, Each: forgetDue},
 		{ID: "forget-security-lines", Every: 24 * time.Hour, Due: kernel.Always, Each: func(tx *kernel.Tx, _ string) error {
-			return kernel.ForgetLines(tx, monthsAgo(tx, rules.KeepLogMonths), linesAtOnce)
+			return kernel.ForgetLines(tx, tx.Now.AddDate(0, -int(tx.Who.House.Value(rules.KeepLogMonths)), 0), linesAtOnce)
 		}},
 	}}
 }
@@ -64,7 +65,7 @@ type Erasure struct {
 	Name string `json:"name" maxLength:"120"`
 }
 
-// erase forgets who the customer of a spot was. Errors: a fault at name when it is not theirs; Refused sheet-plants-here while a tree is
+// erase forgets who the customer of a spot was. Errors: a fault at name when it is not theirs; Refused tree-held-for-them while a tree is
 // held for them: it is handed over or let go first.
 func erase(tx *kernel.Tx, p kernel.ByID, e Erasure) (kernel.None, error) {
 	// Held before anything is read: a sheet that is being issued for them is in, or is refused.
@@ -99,18 +100,14 @@ func forget(tx *kernel.Tx, customer string, data ground.Data) error {
 	return ground.Forget(tx, customer)
 }
 
-func monthsAgo(tx *kernel.Tx, k rules.Key) time.Time {
-	return tx.Now.AddDate(0, -int(tx.Who.House.Value(k)), 0)
-}
-
-// due are the customers whom nobody needs to know any more: who only asked, after some months; who planted, after some years from the day
-// of planting. Of neither is anything held.
+// due are the customers whom nobody needs to know any more (core/keeping), and for whom nothing is held.
 func due(tx *kernel.Tx) ([]string, error) {
 	out := []string{}
+	since := tx.Now.AddDate(0, -keeping.Shortest(tx.Who.House), 0)
 	last := ground.Quiet{TouchedAt: time.Date(2000, 1, 1, 0, 0, 0, 0, time.UTC)}
 	// All are looked at: who planted may be quiet for ten years, and stands before who only asked.
 	for len(out) < customersAtOnce {
-		quiet, err := ground.Untouched(tx, monthsAgo(tx, rules.KeepAskedMonths), last, customersAtOnce)
+		quiet, err := ground.Untouched(tx, since, last, customersAtOnce)
 		if err != nil {
 			return nil, err
 		}
@@ -143,14 +140,7 @@ func over(tx *kernel.Tx, customer string) (bool, error) {
 		}
 	}
 	planted, err := sheets.LastPlanting(tx, data.Spots)
-	if err != nil || planted == nil {
-		return planted == nil, err
-	}
-	last := *planted
-	if data.TouchedAt.After(last) {
-		last = data.TouchedAt
-	}
-	return last.AddDate(int(tx.Who.House.Value(rules.KeepSheetYears)), 0, 0).Before(tx.Now), nil
+	return err == nil && keeping.Until(tx.Who.House, data.TouchedAt, planted).Before(tx.Now), err
 }
 
 func forgetDue(tx *kernel.Tx, customer string) error {

@@ -154,6 +154,18 @@ func TestTheHouseForgetsByItself(t *testing.T) {
 	assert.Empty(t, holding(t, w, "Dorian Pell"))
 }
 
+// A house that keeps who planted shorter than who only asked forgets them first.
+func TestWhoPlantedMayGoBeforeWhoAsked(t *testing.T) {
+	w := Open(t)
+	start := w.Clock()
+	handOver(t, w, sheetOf(t, w, w.SpotOf("Maud Ferriter").ID).Content.Tag)
+	w.Deed(w.Manager, "change-rule", kernel.None{}, rules.NewChange{Key: string(house.KeepSheetYears), Value: "1", Reason: "no guarantee"})
+	w.At(start.AddDate(1, 0, 3))
+	w.Job("forget-customers")
+	assert.Empty(t, holding(t, w, "Ferriter"))
+	assert.NotEmpty(t, holding(t, w, "Petra Averill"))
+}
+
 // Many who planted and are quiet do not stand before one who only asked.
 func TestWhoOnlyAskedIsFoundBehindManyWhoPlanted(t *testing.T) {
 	w := Open(t)
