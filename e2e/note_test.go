@@ -18,7 +18,7 @@ import (
 
 // As an office sends it: a title, western letters, inches without a word, a cultivar in the name, a total that does not agree.
 const hardNote = "Fallow End Trees\nDelivery 4471 \u2013 Quarrywell\n\nSpecies;Stock;Caliper;Girth;Qty;Bay;Price\n" +
-	"Acer campestre 'Elsrijk';RB;1.5;;6;A;\u20ac 39,90\nHornbean;RB;2;;4o;B;1.234,50\nCarpinus betulus;RB;;10-12 cm;3;B;49,00\nTotal;;;;14;;\n"
+	"Acer campestre 'Elsrijk';RB;1.5;;6;A;\u20ac 39,90\nHornbean 'Quarry Column';RB;2;;4o;B;1.234,50\nCarpinus betulus;RB;;10-12 cm;3;B;49,00\nTotal;;;;14;;\n"
 
 func western(t *testing.T, text string) []byte {
 	t.Helper()
@@ -63,6 +63,7 @@ func TestAHardNoteFromTheFileToTheLot(t *testing.T) {
 	lots := apptest.Saw[arrivals.Deliveries](h.World, "list-deliveries", kernel.None{}).Deliveries[0].Lots
 	require.Len(t, lots, 3)
 	assert.Equal(t, []any{"Elsrijk", 38.1, 3990, 50.8, 123450}, []any{lots[0].Cultivar, lots[0].CaliperMM, lots[0].PriceCents, lots[1].CaliperMM, lots[1].PriceCents})
+	assert.Equal(t, []string{"Hornbeam", "Quarry Column"}, []string{lots[1].Common, lots[1].Cultivar}, "who mends the name keeps the cultivar")
 	p.goTo("/lots/" + strconv.Itoa(lots[2].Number))
 	assert.Equal(t, "The grower states: girth 10–12 cm", p.textOf("stated"))
 

@@ -39,7 +39,7 @@ func TestAWorkbookComesIn(t *testing.T) {
 	Refused(t, w.Err(w.Hand, "read-note-so", ByID(id), arrival.How{HeadingLine: 1}), "note-begun")
 }
 
-const hard = "Fallow End Trees\n\nSpecies;Stock;Caliper;Qty;Bay\nAcer campestre 'Elsrijk';RB;1.5;6;A\nHornbean;RB;2;4o;B\nTotal;;;10;\n"
+const hard = "Fallow End Trees\n\nSpecies;Stock;Caliper;Qty;Bay\nAcer campestre 'Elsrijk';RB;1.5;6;A\nHornbean 'Quarry Column';RB;2;4o;B\nTotal;;;10;\n"
 
 // What is doubtful is asked before anything comes in; what is wrong is mended where it stands; what was chosen is still there when the
 // note is opened again.
@@ -51,13 +51,13 @@ func TestAHardNoteIsAskedAboutAndMendedInPlace(t *testing.T) {
 	assert.Equal(t, []string{"Bay"}, p.Unread)
 	require.Len(t, p.Questions, 1)
 	require.Len(t, p.Faulty, 1)
-	assert.Equal(t, "Hornbeam", p.Faulty[0].Suggested)
+	assert.Equal(t, []string{"Hornbean", "Hornbeam"}, []string{p.Faulty[0].Name, p.Faulty[0].Suggested})
 	ask := arrivals.ReadIn{Came: arrivals.Came{Grower: "Fallow End"}}
 	Fault(t, w.Err(w.Hand, "read-in-note", ByID(id), ask), "units.caliper_mm", fault.Required)
 
 	how := p.Chosen
 	how.Units = map[arrival.Column]arrival.Unit{"caliper_mm": arrival.Inch}
-	how.Mended = []arrival.Mend{{Line: 5, Place: 0, Text: "Hornbeam"}, {Line: 5, Place: 3, Text: "4"}}
+	how.Mended = []arrival.Mend{{Line: 5, Place: 0, Text: "Hornbeam 'Quarry Column'"}, {Line: 5, Place: 3, Text: "4"}}
 	w.Deed(w.Hand, "read-note-so", ByID(id), how)
 	seen := preview(w, id)
 	assert.Empty(t, seen.Questions)
@@ -67,7 +67,7 @@ func TestAHardNoteIsAskedAboutAndMendedInPlace(t *testing.T) {
 	lots := Saw[arrivals.Deliveries](w, "list-deliveries", nil).Deliveries[0].Lots
 	require.Len(t, lots, 2)
 	assert.Equal(t, []any{"Field maple", "Elsrijk", 38.1, stock.Balled, 6}, []any{lots[0].Common, lots[0].Cultivar, lots[0].CaliperMM, lots[0].Form, lots[0].Count})
-	assert.Equal(t, []any{"Hornbeam", 50.8, 4}, []any{lots[1].Common, lots[1].CaliperMM, lots[1].Count})
+	assert.Equal(t, []any{"Hornbeam", "Quarry Column", 50.8, 4}, []any{lots[1].Common, lots[1].Cultivar, lots[1].CaliperMM, lots[1].Count})
 	kept := row(t, w, id)
 	assert.Equal(t, hard, string(kept.Content), "the file stays as it came")
 

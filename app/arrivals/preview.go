@@ -16,6 +16,8 @@ type PreviewRow struct {
 	Line   int                 `json:"line"`
 	Cells  []string            `json:"cells"`
 	Faults []kernel.FieldError `json:"faults"`
+	// Name is what its kind is called, without a cultivar in marks behind it.
+	Name string `json:"name"`
 	// Suggested is the kind that a name which is in no catalogue is most like, "" when it is like none.
 	Suggested string `json:"suggested"`
 }
@@ -133,7 +135,8 @@ func seeNote(tx *kernel.Tx, p kernel.ByID) (Preview, error) {
 }
 
 func (r row) view(tx *kernel.Tx) PreviewRow {
-	return PreviewRow{r.line, short(r.cells), kernel.FieldErrors(tx.Say, r.faults), r.suggested}
+	name, _ := arrival.SplitCultivar(r.lot.Kind)
+	return PreviewRow{r.line, short(r.cells), kernel.FieldErrors(tx.Say, r.faults), cut(name), r.suggested}
 }
 
 func short(cells []string) []string {

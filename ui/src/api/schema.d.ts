@@ -2904,6 +2904,7 @@ export interface components {
             faults: components["schemas"]["FieldError"][];
             /** Format: int64 */
             line: number;
+            name: string;
             suggested: string;
         };
         ArrivalsProgress: {

@@ -70,6 +70,8 @@ function Cell(props: {
   const { fault: f, was } = props
   const [text, setText] = useState(was ?? '')
   const [adding, setAdding] = useState(false)
+  // The name is written anew; a cultivar behind it stays.
+  const called = (kind: string) => (was ?? '').replace(props.row.name, kind)
   const label = named(`column.${f.field}`, f.field)
   return (
     <div className="grid gap-x-4 gap-y-1 md:grid-cols-[14rem_1fr] md:items-center">
@@ -105,7 +107,7 @@ function Cell(props: {
             type="button"
             className="quiet !min-h-11"
             disabled={props.busy}
-            onClick={() => props.mend(props.suggested)}
+            onClick={() => props.mend(called(props.suggested))}
           >
             {t('note.is', { kind: props.suggested })}
           </button>
@@ -118,7 +120,7 @@ function Cell(props: {
       </span>
       {adding && was && (
         <div className="md:col-span-2">
-          <AddKind name={was} onAdded={(kind) => props.mend(kind)} />
+          <AddKind name={props.row.name} onAdded={(kind) => props.mend(called(kind))} />
         </div>
       )}
     </div>
