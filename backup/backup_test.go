@@ -62,7 +62,7 @@ func rowsOf(t *testing.T, k *kernel.Kernel) map[string][]string {
 	t.Helper()
 	out := map[string][]string{}
 	require.NoError(t, k.Look(ctx, kernel.Who{}, func(tx *kernel.Tx) error {
-		names, err := kernel.Rows[string](tx, "SELECT table_name FROM information_schema.tables WHERE table_schema = DATABASE() AND table_name NOT IN ('sessions', 'house', 'goose_db_version', 'migration_lock', 'security_log')")
+		names, err := kernel.Rows[string](tx, "SELECT table_name FROM information_schema.tables WHERE table_schema = DATABASE() AND table_name NOT IN ('sessions', 'house', 'goose_db_version', 'migration_lock', 'held', 'security_log')")
 		if err != nil {
 			return err
 		}

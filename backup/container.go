@@ -53,7 +53,7 @@ func (t Table) entry() string { return rowsFolder + t.Name + rowsEnding }
 // notKept are the tables that say how this very database is run: who is signed in, its migrations and locks, whether it is closed.
 func notKept(table string) bool {
 	switch table {
-	case "sessions", "goose_db_version", "migration_lock", "house":
+	case "sessions", "goose_db_version", "migration_lock", "migration_turn", "held", "house":
 		return true
 	}
 	return false

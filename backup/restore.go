@@ -27,8 +27,10 @@ type Restore struct {
 	program *kernel.Database
 	// present is the database itself, next the one that is filled beside it, before the one that what was there goes into.
 	present, next, before string
-	checked               *Checked
-	name                  string
+	// several says that several servers hold the records.
+	several bool
+	checked *Checked
+	name    string
 }
 
 // Do checks the file whole, shuts the clients out, fills a second database, and puts its tables in place of the present ones in one
@@ -39,10 +41,13 @@ func (r Restore) Do(ctx context.Context) (err error) {
 	if err != nil {
 		return err
 	}
-	if r.pool, _, err = open(r.DSN); err != nil {
+	pool, leave, err := open(r.DSN)
+	if err != nil {
 		return err
 	}
-	defer func() { _ = r.pool.Close() }()
+	defer leave()
+	r.pool = pool
+	r.several = config.Net == kernel.ClusterNet
 	r.name, r.present, r.next, r.before = kernel.NewID(), config.DBName, config.DBName+"_next", config.DBName+"_before"
 	d, err := kernel.Open(r.DSN)
 	if err != nil {
@@ -116,11 +121,11 @@ func (r Restore) fill(ctx context.Context, config *mysql.Config) error {
 	if err := k.MigrateTo(ctx, r.checked.Header.Schema); err != nil {
 		return err
 	}
-	pool, _, err := open(beside.FormatDSN())
+	pool, leave, err := open(beside.FormatDSN())
 	if err != nil {
 		return err
 	}
-	defer func() { _ = pool.Close() }()
+	defer leave()
 	if err := r.rows(ctx, pool); err != nil {
 		return err
 	}

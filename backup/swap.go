@@ -87,14 +87,15 @@ func (r Restore) others(ctx context.Context) (n int, err error) {
 	return n - r.pool.Stats().OpenConnections - r.program.SQL().Stats().OpenConnections, err
 }
 
-// wait lets requests end that were let in before the house was closed.
+// wait lets requests end that were let in before the house was closed. Of a cluster only one server tells how many there are: it waits
+// for as long as any may take.
 func (r Restore) wait(ctx context.Context) error {
 	for left := r.Grace; left > 0; left -= time.Second {
 		n, err := r.others(ctx)
 		if err != nil {
 			return err
 		}
-		if n <= 0 {
+		if n <= 0 && !r.several {
 			return nil
 		}
 		r.Progress("waiting for requests that are under way", int64((r.Grace-left)/time.Second), int64(r.Grace/time.Second))

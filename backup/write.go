@@ -20,11 +20,11 @@ import (
 // Write writes everything into a file: whole or not at all, since it is written beside its place and moved when it is on the disk. What
 // is in it is what the database held at one moment; the house works on meanwhile.
 func Write(ctx context.Context, dsn, file string, progress Progress) error {
-	pool, _, err := open(dsn)
+	pool, leave, err := open(dsn)
 	if err != nil {
 		return err
 	}
-	defer func() { _ = pool.Close() }()
+	defer leave()
 	part, err := os.OpenFile(file+".part", os.O_CREATE|os.O_WRONLY|os.O_TRUNC, 0o600)
 	if err != nil {
 		return err

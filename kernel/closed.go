@@ -2,6 +2,7 @@ package kernel
 
 import (
 	"context"
+	"database/sql"
 	"errors"
 	"net/http"
 	"time"
@@ -23,21 +24,25 @@ const isClosed = "COALESCE((SELECT closed_until > UTC_TIMESTAMP(6) FROM house WH
 // Shut closes the house to every client of this database, in all programs that serve it, for a minute; called again by the same name, for a
 // minute more. Errors: ErrClosed.
 func (d *Database) Shut(ctx context.Context, by string) error {
-	done, err := d.pool.ExecContext(ctx, `UPDATE house SET closed_until = UTC_TIMESTAMP(6) + INTERVAL ? SECOND, closed_by = ?
-		WHERE id = 1 AND (closed_by = ? OR closed_until IS NULL OR closed_until <= UTC_TIMESTAMP(6))`, int(closedFor.Seconds()), by, by)
-	if err != nil {
-		return err
-	}
-	if n, err := done.RowsAffected(); err != nil || n == 0 {
-		return errors.Join(err, ErrClosed)
-	}
-	return nil
+	return d.alone(ctx, func(c *sql.Conn) error {
+		done, err := c.ExecContext(ctx, `UPDATE house SET closed_until = UTC_TIMESTAMP(6) + INTERVAL ? SECOND, closed_by = ?
+			WHERE id = 1 AND (closed_by = ? OR closed_until IS NULL OR closed_until <= UTC_TIMESTAMP(6))`, int(closedFor.Seconds()), by, by)
+		if err != nil {
+			return err
+		}
+		if n, err := done.RowsAffected(); err != nil || n == 0 {
+			return errors.Join(err, ErrClosed)
+		}
+		return nil
+	})
 }
 
 // Reopen lets clients in again.
 func (d *Database) Reopen(ctx context.Context, by string) error {
-	_, err := d.pool.ExecContext(ctx, "UPDATE house SET closed_until = NULL, closed_by = NULL WHERE id = 1 AND closed_by = ?", by)
-	return err
+	return d.alone(ctx, func(c *sql.Conn) error {
+		_, err := c.ExecContext(ctx, "UPDATE house SET closed_until = NULL, closed_by = NULL WHERE id = 1 AND closed_by = ?", by)
+		return err
+	})
 }
 
 // closed tells whether clients are shut out.

@@ -19,6 +19,8 @@ import (
 type Database struct {
 	pool *sql.DB
 	gorm *gorm.DB
+	// nodes are the servers when there are several, else nil.
+	nodes *nodes
 	// Watch is asked before every statement of a Tx; an error of its is the statement's. Tests count, break and explain statements by it.
 	Watch func(statement string, values []any) error
 }
@@ -39,24 +41,16 @@ func Open(dsn string) (*Database, error) { return OpenWith(dsn, usualConnections
 
 // OpenWith is Open with at most so many connections.
 func OpenWith(dsn string, connections int) (*Database, error) {
-	config, err := mysql.ParseDSN(dsn)
+	config, nodes, err := address(dsn)
 	if err != nil {
 		return nil, err
 	}
 	config.ParseTime = true
 	config.Loc = time.UTC
-	config.InterpolateParams = true // one round trip a query
-	config.MultiStatements = false
-	config.Timeout = 5 * time.Second
 	config.ReadTimeout = deedTimeLimit
 	config.WriteTimeout = deedTimeLimit
-	if config.Params == nil {
-		config.Params = map[string]string{}
-	}
 	// What is read after waiting for a row must be what is there then. Set once a connection, not once a deed.
 	config.Params["tx_isolation"] = "'READ-COMMITTED'"
-	config.Params["time_zone"] = "'+00:00'"
-	config.Params["sql_mode"] = "'STRICT_ALL_TABLES,NO_ZERO_DATE,NO_ZERO_IN_DATE,ERROR_FOR_DIVISION_BY_ZERO,NO_ENGINE_SUBSTITUTION'"
 	connector, err := mysql.NewConnector(config)
 	if err != nil {
 		return nil, err
@@ -72,7 +66,7 @@ func OpenWith(dsn string, connections int) (*Database, error) {
 	if err != nil {
 		return nil, err
 	}
-	return &Database{pool: pool, gorm: db}, nil
+	return &Database{pool: pool, gorm: db, nodes: nodes}, nil
 }
 
 // SQL is the pool itself: for migrations, and for tests that look at the database from outside.
@@ -82,20 +76,30 @@ func (d *Database) SQL() *sql.DB { return d.pool }
 func (d *Database) Ping(ctx context.Context) error { return d.pool.PingContext(ctx) }
 
 // Close gives the connections back.
-func (d *Database) Close() error { return d.pool.Close() }
+func (d *Database) Close() error {
+	if d.nodes != nil {
+		d.nodes.Close()
+	}
+	return d.pool.Close()
+}
 
 func (d *Database) tx(ctx context.Context, tx Tx, conn *one) *Tx {
 	conn.watch = d.Watch
 	tx.ctx, tx.db, tx.after = ctx, d.gorm.Session(&gorm.Session{NewDB: true, Context: ctx}), &[]func(context.Context){}
 	tx.db.Statement.ConnPool = conn
+	tx.many = d.nodes != nil
 	return &tx
 }
 
 // Read looks at the records over one connection, which is taken at the first statement; each statement sees what is committed then.
 func (d *Database) Read(ctx context.Context, as Tx, do func(*Tx) error) error {
+	return d.untilDone(ctx, func() error { return d.look(ctx, as, do) })
+}
+
+func (d *Database) look(ctx context.Context, as Tx, do func(*Tx) error) error {
 	var held *sql.Conn
 	conn := &one{open: func(ctx context.Context) (_ querier, err error) {
-		held, err = d.pool.Conn(ctx)
+		held, err = d.conn(ctx)
 		return held, err
 	}}
 	defer func() {
@@ -107,12 +111,18 @@ func (d *Database) Read(ctx context.Context, as Tx, do func(*Tx) error) error {
 }
 
 // Deed does something whole or not at all. When the database gives way to another deed (deadlock, lock wait, a cluster's refused
-// commit) it is done again from its beginning, so do must have no effect but on its Tx.
+// commit), or a server of a cluster is lost before the commit, it is done again from its beginning, so do must have no effect but on
+// its Tx.
 func (d *Database) Deed(ctx context.Context, as Tx, do func(*Tx) error) error {
+	return d.untilDone(ctx, func() error { return d.try(ctx, as, do) })
+}
+
+// untilDone does something again when it did not happen for a reason that passes.
+func (d *Database) untilDone(ctx context.Context, do func() error) error {
 	const tries = 8
 	var err error
 	for try := range tries {
-		if err = d.try(ctx, as, do); !gaveWay(err) {
+		if err = do(); !gaveWay(err) && (d.nodes == nil || !lostBefore(err)) {
 			return err
 		}
 		pause := time.Duration(5<<try) * time.Millisecond
@@ -135,7 +145,7 @@ func (d *Database) try(ctx context.Context, as Tx, do func(*Tx) error) error {
 
 // whole does one transaction, gives its connection back and says what is to be done then.
 func (d *Database) whole(ctx context.Context, as Tx, do func(*Tx) error) (after []func(context.Context), err error) {
-	held, err := d.pool.Conn(ctx)
+	held, err := d.conn(ctx)
 	if err != nil {
 		return nil, err
 	}
@@ -170,7 +180,7 @@ func (d *Database) whole(ctx context.Context, as Tx, do func(*Tx) error) (after 
 	}
 	if err := begun.Commit(); err != nil {
 		throwAway(held)
-		return nil, err
+		return nil, inDoubt{err}
 	}
 	if keep {
 		return nil, settled.Err
@@ -178,13 +188,44 @@ func (d *Database) whole(ctx context.Context, as Tx, do func(*Tx) error) (after 
 	return *tx.after, nil
 }
 
-// Used tells whether anything was ever done in this database: whether there is a table of ours with a row in it.
-func (d *Database) Used(ctx context.Context) (bool, error) {
-	var n int
-	err := d.pool.QueryRowContext(ctx, "SELECT COUNT(*) FROM information_schema.tables WHERE table_schema = DATABASE() AND table_name = 'counters'").Scan(&n)
-	if err != nil || n == 0 {
-		return false, err
+// conn takes a connection. In a cluster it waits there until all is in that was committed anywhere before: what a person has just done by
+// another server is there.
+func (d *Database) conn(ctx context.Context) (*sql.Conn, error) {
+	held, err := d.pool.Conn(ctx)
+	if err != nil || d.nodes == nil {
+		return held, err
 	}
-	err = d.pool.QueryRowContext(ctx, "SELECT COUNT(*) FROM counters").Scan(&n)
-	return n > 0, err
+	if _, err := held.ExecContext(ctx, "SET STATEMENT wsrep_sync_wait = 1 FOR SELECT 1"); err != nil {
+		throwAway(held)
+		_ = held.Close()
+		return nil, err
+	}
+	return held, nil
+}
+
+// alone does one statement that may as well be done twice, outside of a transaction.
+func (d *Database) alone(ctx context.Context, do func(*sql.Conn) error) error {
+	return d.untilDone(ctx, func() error {
+		held, err := d.conn(ctx)
+		if err != nil {
+			return err
+		}
+		defer func() { _ = held.Close() }()
+		return do(held)
+	})
+}
+
+// Used tells whether anything was ever done in this database: whether there is a table of ours with a row in it.
+func (d *Database) Used(ctx context.Context) (used bool, err error) {
+	err = d.alone(ctx, func(c *sql.Conn) error {
+		var n int
+		err := c.QueryRowContext(ctx, "SELECT COUNT(*) FROM information_schema.tables WHERE table_schema = DATABASE() AND table_name = 'counters'").Scan(&n)
+		if err != nil || n == 0 {
+			return err
+		}
+		err = c.QueryRowContext(ctx, "SELECT COUNT(*) FROM counters").Scan(&n)
+		used = n > 0
+		return err
+	})
+	return used, err
 }

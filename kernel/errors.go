@@ -89,6 +89,17 @@ func isNumber(err error, numbers ...uint16) bool {
 	return false
 }
 
+// inDoubt is an error of a commit: it may be in. Whoever asks again under the same key hears what came of it.
+type inDoubt struct{ error }
+
+func (d inDoubt) Unwrap() error { return d.error }
+
+// lostBefore tells that a server was lost while nothing was in yet.
+func lostBefore(err error) bool {
+	_, doubt := errors.AsType[inDoubt](err)
+	return !doubt && serverLost(err)
+}
+
 // gaveWay tells that the database gave way to another deed: this one may be done again, whole.
 func gaveWay(err error) bool { return isNumber(err, deadlock, lockWait, recordChanged) }
 

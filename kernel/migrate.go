@@ -14,7 +14,8 @@ import (
 type Tables = fs.FS
 
 // Migrate brings the tables up to date. A row lock keeps two programs from doing it at once (a cluster
-// has no named locks); the second waits and then finds nothing to do.
+// has no named locks, and a lock is its server's own: there it is a turn that is written down); the second waits and then finds
+// nothing to do.
 func (k *Kernel) Migrate(ctx context.Context) error {
 	return k.migrate(ctx, func(p *goose.Provider) error {
 		_, err := p.Up(ctx)
@@ -55,6 +56,13 @@ func (k *Kernel) migrate(ctx context.Context, do func(*goose.Provider) error) er
 		if _, err := k.database.pool.ExecContext(ctx, statement); err != nil {
 			return err
 		}
+	}
+	if k.database.nodes != nil {
+		leave, err := k.database.migrationTurn(ctx)
+		if err != nil {
+			return err
+		}
+		defer leave()
 	}
 	lock, err := k.database.pool.BeginTx(ctx, nil)
 	if err != nil {

@@ -142,12 +142,21 @@ func saidProblem(s words.Speaker, said Said) *Problem {
 
 // databaseAway tells a lost or stopped database from a bug: the page keeps the entry and tries again.
 func databaseAway(err error) bool {
-	const shutdown, tooManyConnections, killed, notPrepared = 1053, 1040, 1927, 1047
-	if isNumber(err, shutdown, tooManyConnections, killed, notPrepared) {
+	const tooManyConnections, notCommitted = 1040, 1180
+	return serverLost(err) || isNumber(err, tooManyConnections, notCommitted) || errors.Is(err, context.DeadlineExceeded) || errors.Is(err, errNoNode)
+}
+
+// serverLost tells that the connection to a server has ended, or that the server has lost the others of its cluster.
+func serverLost(err error) bool {
+	const shutdown, killed, notPrepared = 1053, 1927, 1047
+	if isNumber(err, shutdown, killed, notPrepared) {
 		return true
 	}
+	if errors.Is(err, context.DeadlineExceeded) {
+		return false
+	}
 	_, network := errors.AsType[net.Error](err)
-	return network || errors.Is(err, driver.ErrBadConn) || errors.Is(err, mysql.ErrInvalidConn) || errors.Is(err, context.DeadlineExceeded)
+	return network || errors.Is(err, driver.ErrBadConn) || errors.Is(err, mysql.ErrInvalidConn)
 }
 
 // useOurProblems makes huma answer in our words: its own texts and the values sent never leave.

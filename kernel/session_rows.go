@@ -10,12 +10,14 @@ import (
 
 // sessionRows keeps sessions in their table, each within its request's time. One that was ended stays so: a request that was under way
 // then writes what it holds, and does not open it again.
-type sessionRows struct{ pool *sql.DB }
+type sessionRows struct{ d *Database }
 
 func (r sessionRows) FindCtx(ctx context.Context, token string) ([]byte, bool, error) {
 	var data []byte
 	var shut bool
-	err := r.pool.QueryRowContext(ctx, "SELECT data, "+isClosed+" FROM sessions WHERE token = ? AND ended_at IS NULL AND expiry > UTC_TIMESTAMP(6)", token).Scan(&data, &shut)
+	err := r.d.alone(ctx, func(c *sql.Conn) error {
+		return c.QueryRowContext(ctx, "SELECT data, "+isClosed+" FROM sessions WHERE token = ? AND ended_at IS NULL AND expiry > UTC_TIMESTAMP(6)", token).Scan(&data, &shut)
+	})
 	if err == nil && shut {
 		return nil, false, errClosed
 	}
@@ -30,10 +32,9 @@ func (r sessionRows) CommitCtx(ctx context.Context, token string, data []byte, e
 	if err := json.Unmarshal(data, &held); err != nil {
 		return err
 	}
-	_, err := r.pool.ExecContext(ctx, `INSERT INTO sessions (token, id, person_id, device_id, data, expiry) VALUES (?, ?, ?, ?, ?, ?)
+	return r.exec(ctx, `INSERT INTO sessions (token, id, person_id, device_id, data, expiry) VALUES (?, ?, ?, ?, ?, ?)
 		ON DUPLICATE KEY UPDATE id = VALUES(id), person_id = VALUES(person_id), device_id = VALUES(device_id), data = VALUES(data), expiry = VALUES(expiry)`,
 		token, held.Session.ID, held.Session.PersonID, held.Session.DeviceID, data, expiry.UTC())
-	return err
 }
 
 func (r sessionRows) DeleteCtx(ctx context.Context, token string) error {
@@ -42,8 +43,14 @@ func (r sessionRows) DeleteCtx(ctx context.Context, token string) error {
 		_, err := Exec(tx, statement, token)
 		return err
 	}
-	_, err := r.pool.ExecContext(ctx, statement, token)
-	return err
+	return r.exec(ctx, statement, token)
+}
+
+func (r sessionRows) exec(ctx context.Context, statement string, values ...any) error {
+	return r.d.alone(ctx, func(c *sql.Conn) error {
+		_, err := c.ExecContext(ctx, statement, values...)
+		return err
+	})
 }
 
 // Find, Commit and Delete are for scs's own interface; it calls those with a context.

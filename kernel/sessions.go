@@ -51,7 +51,7 @@ type Sessions struct {
 
 func newSessions(d *Database, admit Admission, tls bool, clock func() time.Time) *Sessions {
 	s := &Sessions{scs: scs.New(), admit: admit, clock: clock}
-	s.scs.Store = sessionRows{d.pool}
+	s.scs.Store = sessionRows{d}
 	s.scs.Codec = plainSessions{}
 	s.scs.HashTokenInStore = true // who reads the table comes in by none of it
 	s.scs.Lifetime = sessionLifetime

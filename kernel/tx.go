@@ -37,6 +37,8 @@ type Tx struct {
 	db    *gorm.DB
 	with  []string
 	after *[]func(context.Context)
+	// many says that several servers hold the records.
+	many bool
 }
 
 // Context ends with the request.
@@ -115,12 +117,6 @@ func Rows[T any](tx *Tx, query string, args ...any) ([]T, error) {
 func Value[T any](tx *Tx, query string, args ...any) (T, error) {
 	var out T
 	return out, ours(tx.db.Raw(query, args...).Scan(&out).Error)
-}
-
-// Held finds the one record that a query names and keeps it for this transaction, or ErrMissing.
-func Held[T any](tx *Tx, query string, args ...any) (T, error) {
-	var out T
-	return out, ours(tx.db.Raw(query+" FOR UPDATE", args...).Take(&out).Error)
 }
 
 // Add puts a new record in, or says ErrTwice.

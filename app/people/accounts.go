@@ -141,8 +141,7 @@ func changePerson(tx *kernel.Tx, by kernel.ByID, c PersonChange) (kernel.None, e
 
 // activeManagers are held, so that two do not let each other out at once.
 func activeManagers(tx *kernel.Tx) ([]string, error) {
-	type row struct{ ID string }
-	rows, err := kernel.Rows[row](tx, "SELECT id FROM people WHERE active AND role IN ? ORDER BY id FOR UPDATE", roles.Office())
+	rows, err := kernel.HeldMany[Person](tx, "SELECT * FROM people WHERE active AND role IN ? ORDER BY id", roles.Office())
 	ids := []string{}
 	for _, r := range rows {
 		ids = append(ids, r.ID)

@@ -27,8 +27,8 @@ func (d device) shared() bool { return d.SharedAt != nil }
 
 // tie is what a device knows of a person.
 type tie struct {
-	DeviceID    string
-	PersonID    string
+	DeviceID    string `gorm:"primaryKey"`
+	PersonID    string `gorm:"primaryKey"`
 	PasswordAt  *time.Time
 	PinFailures int
 }

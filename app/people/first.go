@@ -13,7 +13,7 @@ import (
 
 // firstCode is what stands on the console of a program until there is a manager.
 type firstCode struct {
-	Digest string
+	Digest string `gorm:"primaryKey"`
 }
 
 // TableName is that of the codes.

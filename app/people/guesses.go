@@ -10,7 +10,7 @@ import (
 
 // signInFailure counts wrong passwords for a person, a name that nobody has, or an address.
 type signInFailure struct {
-	Subject  string
+	Subject  string `gorm:"primaryKey"`
 	Failures int
 	LastAt   time.Time
 }
