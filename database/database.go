@@ -5,6 +5,7 @@ package database
 import (
 	"context"
 	"crypto/rand"
+	"database/sql"
 	"encoding/hex"
 	"errors"
 	"fmt"
@@ -39,6 +40,8 @@ type Server struct {
 	port     int
 	password string
 	owner    *syscall.Credential
+	// member is its place in a cluster, nil when it is alone.
+	member *member
 
 	mu      sync.Mutex
 	process *os.Process
@@ -49,6 +52,7 @@ type Server struct {
 const (
 	usualPort        = 3316
 	startPatience    = 60 * time.Second
+	joinPatience     = 10 * time.Minute // all records are given over
 	stopPatience     = 30 * time.Second
 	leftoverPatience = 8 * time.Second
 )
@@ -70,16 +74,24 @@ func Start(ctx context.Context, o Options) (*Server, error) {
 	if s.port, err = freePort(usualPort); err != nil {
 		return nil, err
 	}
+	if err := s.run(ctx); err != nil {
+		return nil, err
+	}
+	return s, nil
+}
+
+// run starts it, and returns when it answers.
+func (s *Server) run(ctx context.Context) error {
 	started := make(chan error, 1)
 	go s.supervise(started)
 	if err := <-started; err != nil {
-		return nil, err
+		return err
 	}
 	if err := s.wait(ctx); err != nil {
 		s.Stop()
-		return nil, fmt.Errorf("%w; see %s", err, s.path("mariadb.log"))
+		return fmt.Errorf("%w; see %s", err, s.path("mariadb.log"))
 	}
-	return s, nil
+	return nil
 }
 
 // DSN names a database on this server, through its socket.
@@ -195,11 +207,16 @@ func (s *Server) install() error {
 func (s *Server) arguments() []string {
 	args := []string{
 		"--no-defaults", "--datadir=" + s.path("data"), "--socket=" + s.path("db.sock"), "--pid-file=" + s.path("db.pid"),
-		"--bind-address=127.0.0.1", "--port=" + strconv.Itoa(s.port), "--skip-name-resolve", "--init-file=" + s.path("init.sql"),
+		"--bind-address=127.0.0.1", "--port=" + strconv.Itoa(s.port), "--skip-name-resolve",
 		"--log-error=" + s.path("mariadb.log"), "--character-set-server=utf8mb4", "--collation-server=utf8mb4_unicode_ci",
 		"--sql-mode=STRICT_ALL_TABLES,NO_ZERO_DATE,NO_ZERO_IN_DATE,ERROR_FOR_DIVISION_BY_ZERO,NO_ENGINE_SUBSTITUTION",
 		"--innodb-buffer-pool-size=128M", "--max-connections=120", "--performance-schema=OFF", "--skip-log-bin",
 		"--tmpdir=" + s.path("tmp"), "--secure-file-priv=" + s.path("tmp"), "--local-infile=OFF", "--symbolic-links=OFF",
+	}
+	if s.member == nil {
+		args = append(args, "--init-file="+s.path("init.sql"))
+	} else {
+		args = append(args, s.memberArguments()...)
 	}
 	args = append(args, s.options.Arguments...)
 	if s.options.Throwaway {
@@ -215,7 +232,7 @@ func (s *Server) supervise(started chan<- error) {
 	defer close(s.done)
 	pause := 200 * time.Millisecond
 	for first := true; ; first = false {
-		c := s.command("mariadbd", s.arguments()...)
+		c := s.command("mariadbd", append(s.arguments(), s.joining()...)...)
 		began := time.Now()
 		s.mu.Lock()
 		if s.stopped {
@@ -253,20 +270,22 @@ func (s *Server) supervise(started chan<- error) {
 }
 
 func (s *Server) wait(ctx context.Context) error {
-	ctx, cancel := context.WithTimeout(ctx, startPatience)
+	patience := startPatience
+	if s.member != nil {
+		patience = joinPatience
+	}
+	ctx, cancel := context.WithTimeout(ctx, patience)
 	defer cancel()
-	config, err := mysql.ParseDSN(s.DSN("sedum"))
+	pool, err := sql.Open("mysql", s.DSN("sedum"))
 	if err != nil {
 		return err
 	}
-	connector, err := mysql.NewConnector(config)
-	if err != nil {
-		return err
-	}
+	defer func() { _ = pool.Close() }()
 	for {
-		connection, err := connector.Connect(ctx)
+		// One that is not in step with its cluster takes connections, and refuses every statement.
+		_, err := pool.ExecContext(ctx, "DO 1")
 		if err == nil {
-			return connection.Close()
+			return nil
 		}
 		select {
 		case <-ctx.Done():

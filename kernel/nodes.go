@@ -165,12 +165,22 @@ func (n *nodes) set(at *node, is fitness, why error) {
 	if at.fitness == is {
 		return
 	}
-	if (at.fitness == unfit) != (is == unfit) {
-		slog.Warn("a server of the cluster has changed", "server", at.address, "ready", is != unfit, "error", why)
+	switch {
+	case is == unfit:
+		slog.Warn("a server of the cluster is left alone", "server", at.address, "reason", reason(why))
+	case at.fitness == unfit:
+		slog.Info("a server of the cluster is ready", "server", at.address)
 	}
 	at.fitness = is
 	close(n.changed)
 	n.changed = make(chan struct{})
+}
+
+func reason(err error) string {
+	if err == nil {
+		return "it is not in step with the others"
+	}
+	return err.Error()
 }
 
 // best is the server to speak with, and what tells of a change.

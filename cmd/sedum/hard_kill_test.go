@@ -23,13 +23,18 @@ import (
 	"sedum/kernel"
 )
 
-// target is the program as its writers know it: where it is now, after however many restarts.
+// target is the program as its writers know it: where it is now, after however many restarts. With several programs a writer goes to the
+// next one when one does not answer.
 type target struct {
-	address atomic.Pointer[string]
-	client  *http.Client
-	stop    atomic.Bool
-	saved   [writers]atomic.Int64
+	addresses atomic.Pointer[[]string]
+	client    *http.Client
+	stop      atomic.Bool
+	saved     [writers]atomic.Int64
+	// longest is how long a writer waited for one look at most, in nanoseconds.
+	longest [writers]atomic.Int64
 }
+
+func (y *target) at(addresses ...string) { y.addresses.Store(&addresses) }
 
 const (
 	writers = 4
@@ -38,18 +43,21 @@ const (
 )
 
 // saveUntilKept sends one look under one key until it is answered, however often the program or its database dies meanwhile.
-func (y *target) saveUntilKept(tag string, version int) (after int, err error) {
+func (y *target) saveUntilKept(me int, tag string, version int) (after int, err error) {
 	key := kernel.NewID()
 	body, err := json.Marshal(map[string]any{"version": version, "after_work": false,
 		"readings": map[string]any{"above": map[string]any{"ties": "none"}, "probes": []any{}, "roots": []any{}}})
 	if err != nil {
 		return 0, err
 	}
-	for deadline := time.Now().Add(90 * time.Second); time.Now().Before(deadline); time.Sleep(50 * time.Millisecond) {
-		request, err := http.NewRequest("POST", *y.address.Load()+"/api/v1/trees/"+tag+"/checks", bytes.NewReader(body))
+	began := time.Now()
+	for at := me; time.Since(began) < 90*time.Second; time.Sleep(50 * time.Millisecond) {
+		addresses := *y.addresses.Load()
+		request, err := http.NewRequest("POST", addresses[at%len(addresses)]+"/api/v1/trees/"+tag+"/checks", bytes.NewReader(body))
 		if err != nil {
 			return 0, err
 		}
+		at++
 		request.Header.Set("Content-Type", "application/json")
 		request.Header.Set("Idempotency-Key", key)
 		answer, err := y.client.Do(request)
@@ -65,6 +73,7 @@ func (y *target) saveUntilKept(tag string, version int) (after int, err error) {
 		case answer.StatusCode != 200:
 			return 0, fmt.Errorf("%s answered %d: %s", tag, answer.StatusCode, text)
 		}
+		y.longest[me].Store(max(y.longest[me].Load(), int64(time.Since(began))))
 		return saved.Version, json.Unmarshal(text, &saved)
 	}
 	return 0, fmt.Errorf("%s was never answered", tag)
@@ -77,7 +86,7 @@ func (y *target) write(me int, tags []string) (map[string]int, error) {
 	for look := 0; !y.stop.Load(); look++ {
 		tag := tags[look/looksATree%len(tags)]
 		version := confirmed[tag] + 1
-		after, err := y.saveUntilKept(tag, version)
+		after, err := y.saveUntilKept(me, tag, version)
 		if err != nil {
 			return confirmed, err
 		}
@@ -101,20 +110,11 @@ func TestHardKillsUnderFourWriters(t *testing.T) {
 	})
 	d := start(t, program, home)
 	y := &target{client: d.client}
-	y.address.Store(&d.address)
-	tags := freshTags(t, d, apptest.Times(40, 800))
-	var hands sync.WaitGroup
-	confirmed := [writers]map[string]int{}
-	failed := [writers]error{}
-	for me := range writers {
-		hands.Go(func() { confirmed[me], failed[me] = y.write(me, tags[me*len(tags)/writers:(me+1)*len(tags)/writers]) })
-	}
+	y.at(d.address)
+	h := y.begin(freshTags(t, d, apptest.Times(40, 800)))
 	for round := range apptest.Times(6, 200) {
 		time.Sleep(time.Duration(rand.Int64N(int64(300 * time.Millisecond))))
-		var before [writers]int64
-		for me := range writers {
-			before[me] = y.saved[me].Load()
-		}
+		before := y.counts()
 		database := childOf(t, d.command.Process.Pid)
 		if round%3 != 1 { // the program, or both
 			require.NoError(t, d.command.Process.Kill())
@@ -128,19 +128,56 @@ func TestHardKillsUnderFourWriters(t *testing.T) {
 				cutShort(t, program, home)
 			}
 			d = start(t, program, home)
-			y.address.Store(&d.address)
+			y.at(d.address)
 		}
-		for me := range writers {
-			assert.Eventually(t, func() bool { return y.saved[me].Load() > before[me] || failed[me] != nil }, 60*time.Second, 5*time.Millisecond,
-				"round %d: hand %d goes on", round, me)
-		}
+		y.goOn(t, before, fmt.Sprintf("round %d", round))
 	}
-	y.stop.Store(true)
-	hands.Wait()
+	h.endAndLook(t, d)
+}
+
+// hands are the writers at work.
+type hands struct {
+	y         *target
+	work      sync.WaitGroup
+	confirmed [writers]map[string]int
+	failed    [writers]error
+}
+
+// begin lets the writers begin, each with trees of its own.
+func (y *target) begin(tags []string) *hands {
+	h := &hands{y: y}
+	for me := range writers {
+		h.work.Go(func() {
+			h.confirmed[me], h.failed[me] = y.write(me, tags[me*len(tags)/writers:(me+1)*len(tags)/writers])
+		})
+	}
+	return h
+}
+
+func (y *target) counts() (out [writers]int64) {
+	for me := range writers {
+		out[me] = y.saved[me].Load()
+	}
+	return out
+}
+
+// goOn waits until each writer has saved something since.
+func (y *target) goOn(t *testing.T, before [writers]int64, when string) {
+	t.Helper()
+	for me := range writers {
+		assert.Eventually(t, func() bool { return y.saved[me].Load() > before[me] }, 60*time.Second, 5*time.Millisecond, "%s: hand %d goes on", when, me)
+	}
+}
+
+// endAndLook ends the work and looks at what is there: each confirmed look, once.
+func (h *hands) endAndLook(t *testing.T, d *demoRun) {
+	t.Helper()
+	h.y.stop.Store(true)
+	h.work.Wait()
 	looks := 0
 	for me := range writers {
-		require.NoError(t, failed[me])
-		for tag, n := range confirmed[me] {
+		require.NoError(t, h.failed[me])
+		for tag, n := range h.confirmed[me] {
 			status, body := d.send("GET", "/api/v1/trees/"+tag, nil)
 			require.Equal(t, 200, status, body)
 			var tree struct {

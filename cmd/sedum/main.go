@@ -12,6 +12,7 @@ import (
 const usage = `sedum: the workbench of a garden-centre or nursery advisor
 
   sedum demo [--fresh] [--listen ADDRESS]      the made-up nursery, with its own database
+  sedum cluster [--fresh]                      the same on three database servers and two programs
   sedum serve --dsn DSN [--listen ADDRESS] [--tls-cert FILE --tls-key FILE] [--data FOLDER]
   sedum person list|add|password|deactivate    who may sign in
   sedum kinds import|starter                   what the house knows of kinds of trees
@@ -36,7 +37,7 @@ func run(args []string, in io.Reader, out, errs io.Writer) int {
 	}
 	commands := map[string]func([]string, io.Reader, io.Writer, io.Writer) int{
 		"demo": runDemo, "serve": runServe, "migrate": runMigrate, "calc": runCalc, "openapi": runOpenAPI, "declared": runDeclared,
-		"with-database": runWithDatabase, "stop": runStop, "person": runPerson, "kinds": runKinds, "backup": runBackup, "restore": runRestore,
+		"with-database": runWithDatabase, "stop": runStop, "person": runPerson, "kinds": runKinds, "backup": runBackup, "cluster": runCluster, "restore": runRestore,
 	}
 	switch args[0] {
 	case "help", "--help", "-h":
