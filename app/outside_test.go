@@ -43,7 +43,7 @@ func TestTheHouseAnswersForItsOwnNames(t *testing.T) {
 		allow        string
 	}{
 		{"HEAD", "/api/v1/welcome", 200, ""}, {"HEAD", "/bench", 200, ""}, {"OPTIONS", "/api/v1/session", 204, "GET, POST, DELETE"}, {"OPTIONS", "/bench", 204, "GET, HEAD, OPTIONS"},
-		{"PATCH", "/api/v1/session", 405, "GET, POST, DELETE"}, {"POST", "/bench", 405, "GET, HEAD, OPTIONS"},
+		{"TRACE", "/api/v1/session", 405, "GET, POST, DELETE"}, {"TRACE", "/bench", 405, "GET, HEAD, OPTIONS"}, {"PATCH", "/api/v1/session", 405, "GET, POST, DELETE"}, {"POST", "/bench", 405, "GET, HEAD, OPTIONS"},
 	} {
 		answer := ask(c.method, "yard.example", c.path)
 		assert.Equal(t, c.status, answer.StatusCode, "%s %s", c.method, c.path)

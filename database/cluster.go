@@ -11,14 +11,16 @@ import (
 	"regexp"
 	"strconv"
 	"strings"
+	"time"
 
 	"github.com/go-sql-driver/mysql"
-
-	"sedum/kernel"
 )
 
 // provider is the library by which MariaDB's servers keep the same records.
 const provider = "/usr/lib/galera/libgalera_smm.so"
+
+// network is how an address says that several servers hold the records; the kernel reads it.
+const network = "cluster"
 
 // Members is how many servers a cluster of ours has: with three, one may be lost, and the two others know that they are the more.
 const Members = 3
@@ -88,7 +90,7 @@ func (c *Cluster) DSNFrom(first int, name string) string {
 		at = append(at, c.Nodes[(first+i)%len(c.Nodes)].Address())
 	}
 	config := mysql.NewConfig()
-	config.User, config.Passwd, config.Net, config.Addr, config.DBName = "sedum", c.Nodes[0].password, kernel.ClusterNet, strings.Join(at, ","), name
+	config.User, config.Passwd, config.Net, config.Addr, config.DBName = "sedum", c.Nodes[0].password, network, strings.Join(at, ","), name
 	return config.FormatDSN()
 }
 
@@ -217,6 +219,9 @@ func (s *Server) joining() []string {
 	}
 	return []string{"--wsrep-start-position=" + position}
 }
+
+// rejoinPause is how long a server that died stays away: one that knocks while the others still agree to go on without it makes them begin anew.
+const rejoinPause = 4 * time.Second
 
 func at(port int) string { return net.JoinHostPort("127.0.0.1", strconv.Itoa(port)) }
 

@@ -230,7 +230,11 @@ func (s *Server) arguments() []string {
 func (s *Server) supervise(started chan<- error) {
 	runtime.LockOSThread()
 	defer close(s.done)
-	pause := 200 * time.Millisecond
+	least := 200 * time.Millisecond
+	if s.member != nil {
+		least = rejoinPause
+	}
+	pause := least
 	for first := true; ; first = false {
 		c := s.command("mariadbd", append(s.arguments(), s.joining()...)...)
 		began := time.Now()
@@ -262,7 +266,7 @@ func (s *Server) supervise(started chan<- error) {
 		}
 		slog.Warn("the database has stopped and is started again", "after", time.Since(began).Round(time.Second).String(), "error", err)
 		if time.Since(began) > 20*time.Second {
-			pause = 200 * time.Millisecond
+			pause = least
 		}
 		time.Sleep(pause)
 		pause = min(2*pause, 10*time.Second)

@@ -26,6 +26,7 @@ import (
 	"sedum/app"
 	"sedum/app/apptest"
 	"sedum/database"
+	"sedum/database/testdb"
 	"sedum/kernel"
 )
 
@@ -151,9 +152,13 @@ func TestTheClusterUnderFourWriters(t *testing.T) {
 	t.Run("alarms ring once", c.alarmsRingOnce)
 	t.Run("held is held everywhere", c.heldIsHeldEverywhere)
 
+	if os.Getenv("SEDUM_LONG") != "" {
+		t.Run("there from one machine", func(t *testing.T) { c.fromOneMachine(t, program) })
+	}
+
 	y := &target{client: c.client}
 	y.at(c.programs...)
-	h := y.begin(freshTags(t, c.demoRun, apptest.Times(80, 2000)))
+	h := y.begin(freshTags(t, c.demoRun, apptest.Times(80, 800)))
 	silence := time.Duration(apptest.Times(8, 30)) * time.Second
 	for round := range apptest.Times(1, 4) {
 		// Programs prefer the first and the second: what befalls those is felt.
@@ -309,6 +314,41 @@ func (c *clusterRun) oneHouse(t *testing.T) {
 		}
 	}
 	assert.GreaterOrEqual(t, locked, 4, "five guesses are counted in both together")
+}
+
+// fromOneMachine takes a house there that was on one machine, while both programs serve.
+func (c *clusterRun) fromOneMachine(t *testing.T, program string) {
+	dsn := testdb.DSN(t)
+	require.NoError(t, loadInto(context.Background(), dsn, app.Settings{}))
+	one, err := kernel.Open(dsn)
+	require.NoError(t, err)
+	defer func() { _ = one.Close() }()
+	file := filepath.Join(t.TempDir(), "before.sedum")
+	out, err := exec.Command(program, "backup", "--dsn", dsn, file).CombinedOutput()
+	require.NoError(t, err, string(out))
+	said, err := c.ask(0, "USE sedum; UPDATE growers SET place = 'elsewhere'")
+	require.NoError(t, err, said)
+	out, err = exec.Command(program, "restore", "--over", "--dsn", c.dsn(0), file).CombinedOutput()
+	require.NoError(t, err, string(out))
+	status, _ := c.send("GET", "/api/v1/deliveries", nil)
+	assert.Equal(t, 401, status, "everybody signs in again")
+	for _, at := range c.programs {
+		c.address = at
+		status, body := c.send("POST", "/api/v1/session", map[string]string{"sign_in": "ilsa", "password": "yard-quarrywell"})
+		require.Equal(t, 200, status, body)
+	}
+	c.same()
+	sum := func(table string) string {
+		var name string
+		var sum int64
+		require.NoError(t, one.SQL().QueryRow("CHECKSUM TABLE "+table).Scan(&name, &sum))
+		return strconv.FormatInt(sum, 10)
+	}
+	for _, table := range []string{"trees", "growers", "checks", "sheets", "customers"} {
+		said, err := c.ask(2, "SET wsrep_sync_wait = 1; USE sedum; CHECKSUM TABLE "+table)
+		require.NoError(t, err, said)
+		assert.Equal(t, sum(table), strings.Fields(said)[1], table)
+	}
 }
 
 // alarmsRingOnce lets two programs, that prefer different servers, do all of the house's own work at once, again and again.
