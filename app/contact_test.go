@@ -29,7 +29,7 @@ func TestAYardHandSeesNoTelephoneAndNoAddress(t *testing.T) {
 			require.Contains(t, []int{200, 403}, status, "%s: %s", path, text)
 			all.WriteString(text)
 		}
-		for _, file := range []string{"sheet.pdf", "care.ics"} {
+		for _, file := range []string{"sheet.pdf", "sheet.html", "care.ics"} {
 			status, text := p.send("GET", "/api/v1/sheets/1/"+file, nil)
 			require.Equal(t, 200, status, file)
 			if file == "sheet.pdf" {

@@ -88,6 +88,10 @@ func TestEverythingAPaperSaysHasAGlyph(t *testing.T) {
 			}
 		}
 	}
+	names, err := os.ReadFile("testdata/names.txt")
+	require.NoError(t, err)
+	require.Equal(t, 2000, strings.Count(string(names), "\n"), "names of 25 languages")
+	all.Write(names)
 	all.WriteString("Þórður Ægisson, Žofie Dvořáková, Łukasz Śnieżek, Gökçe Yıldız, İpek, Ștefan Țuțu, Nguyễn Thị Hường, Ελευθερία Παπαδοπούλου, Юлія Їжакевич, Ёлкин, Ђорђе Џаџић")
 	for file, font := range fonts(t) {
 		assert.Empty(t, lacks(t, font, all.String()), file)

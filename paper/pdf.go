@@ -61,8 +61,7 @@ func SheetPDF(s words.Speaker, h House, sheet Sheet, size string) ([]byte, error
 }
 
 func drawSheet(s words.Speaker, h House, sheet Sheet, size string, body float64) *page {
-	title := fmt.Sprintf("%s, %s", s.Say("sheet.title", nil), sheet.Tag)
-	p := &page{canvas: blank(title, s.Language, size, sheet.IssuedAt), s: s, sheet: sheet, house: h, columns: 2, body: body, line: body * 0.443}
+	p := &page{canvas: blank(sheetTitle(s, sheet), s.Language, size, sheet.IssuedAt), s: s, sheet: sheet, house: h, columns: 2, body: body, line: body * 0.443}
 	p.SetAutoPageBreak(false, 0)
 	p.width, p.height = p.GetPageSize()
 	p.AddPage()
@@ -91,11 +90,7 @@ func (p *page) locked() bool { return p.sheet.Plan.Locked }
 func (p *page) head() float64 {
 	s, sheet := p.s, p.sheet
 	p.SetXY(marginMM, marginMM)
-	number := s.Say("sheet.draft", nil)
-	if sheet.Number > 0 {
-		number = s.Say("sheet.number", map[string]any{"number": fmt.Sprint(sheet.Number)})
-	}
-	p.letterhead(p.house, number)
+	p.letterhead(p.house, numberOf(s, sheet))
 	for x := marginMM; x <= p.width-marginMM; x += 5 {
 		p.SetLineWidth(0.15)
 		p.Line(x, p.GetY()+1, x, p.GetY()+2.2)
@@ -109,17 +104,11 @@ func (p *page) head() float64 {
 	p.SetFont("answer", "", 22)
 	p.CellFormat(p.inner(), 9, sheet.Words.Headline, "", 1, "L", false, 0, "")
 	p.SetFont("text", "", 9.5)
-	p.MultiCell(p.inner(), 4.4, s.Say("sheet.tree", map[string]any{"common": sheet.Common, "botanical": sheet.Botanical,
-		"tag": sheet.Tag, "lot": fmt.Sprint(sheet.LotNumber)})+". "+sheet.Words.Why, "", "L", false)
-	p.MultiCell(p.inner(), 4.4, s.Say("sheet.for", map[string]any{"customer": sheet.Customer, "address": sheet.Address,
-		"spot": sheet.SpotName})+". "+s.Say("sheet.plant-on", map[string]any{"date": sheet.PlantingOn})+".", "", "L", false)
-	if sheet.Replaces != nil {
-		p.SetFont("text", "B", 9.5)
-		p.MultiCell(p.inner(), 4.4, s.Say("sheet.replaces", map[string]any{"number": fmt.Sprint(*sheet.Replaces)}), "", "L", false)
-	}
-	if sheet.Marked != "" {
-		p.SetFont("text", "B", 9.5)
-		p.MultiCell(p.inner(), 4.4, sheet.Marked, "", "L", false)
+	for i, line := range lead(s, sheet) {
+		if i == 2 { // what stands here on some sheets only
+			p.SetFont("text", "B", 9.5)
+		}
+		p.MultiCell(p.inner(), 4.4, line, "", "L", false)
 	}
 	p.against()
 	return p.GetY() + 1
@@ -127,18 +116,13 @@ func (p *page) head() float64 {
 
 // against is what is wrong and what will happen, though somebody signed: on the first page, in a frame.
 func (p *page) against() {
-	against := p.sheet.Words.Against
-	if len(against) == 0 {
+	if len(p.sheet.Words.Against) == 0 {
 		return
 	}
 	p.SetFont("text", "B", 9.5)
 	p.SetY(p.GetY() + 1)
-	text := p.s.Say("sheet.against", nil) + " " + strings.Join(against, " ")
-	if p.sheet.SignedReason != "" {
-		text += " " + p.s.Say("sheet.signed", map[string]any{"reason": p.sheet.SignedReason})
-	}
 	p.SetLineWidth(0.5)
-	p.MultiCell(p.inner(), 4.6, text, "1", "L", false)
+	p.MultiCell(p.inner(), 4.6, againstOf(p.s, p.sheet), "1", "L", false)
 }
 
 // across is what must be read before anything else.
@@ -280,18 +264,8 @@ func (p *page) steps() {
 func (p *page) after() {
 	s, w := p.s, p.sheet.Words
 	p.heading(s.Say("sheet.bring", nil))
-	for _, q := range w.Quantities {
-		if q.Code == "spoil-left" {
-			continue // it is carried away, not brought
-		}
-		amount := q.Amount
-		if q.Bags != "" {
-			amount += ", " + q.Bags
-		}
-		if q.About != "" {
-			amount += " (" + q.About + ")"
-		}
-		p.block("", "", q.Label+": "+amount, true)
+	for _, line := range toBring(p.sheet) {
+		p.block("", "", line, true)
 	}
 	p.heading(s.Say("sheet.water", nil))
 	for _, line := range w.Water {
@@ -311,7 +285,10 @@ func (p *page) after() {
 	}
 	p.block("", "", w.Schools, false)
 	if p.sheet.SignedReason != "" && len(w.Against) == 0 { // by an earlier program; else it stands on the first page
-		p.block("", s.Say("sheet.signed", map[string]any{"reason": p.sheet.SignedReason}), "", false)
+		p.block("", againstOf(s, p.sheet), "", false)
+	}
+	if p.sheet.Number > 0 {
+		p.block("", "", pageIs(s, p.house, p.sheet), false)
 	}
 }
 
@@ -343,14 +320,7 @@ func careByDeed(care []words.CareWords) []deed {
 }
 
 func (p *page) feet() {
-	hemisphere := "north"
-	if p.sheet.Input.Spot.LatDeg < 0 {
-		hemisphere = "south"
-	}
-	basis := p.s.Say("sheet.basis", map[string]any{"version": p.sheet.CoreVersion, "hemisphere": p.s.Say("sheet.hemisphere."+hemisphere, nil)})
-	if p.sheet.Number > 0 {
-		basis = p.s.Say("sheet.issued", map[string]any{"date": p.sheet.IssuedAt, "by": p.sheet.IssuedBy}) + ". " + basis
-	}
+	basis := basisOf(p.s, p.sheet)
 	for n := 1; n <= p.PageCount(); n++ {
 		p.SetPage(n)
 		p.SetLineWidth(0.2)

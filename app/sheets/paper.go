@@ -28,38 +28,52 @@ func (p onPaper) speaker(c Content) words.Speaker {
 	return words.In(c.Language, c.Units)
 }
 
-func sheetPDF(tx *kernel.Tx, p onPaper) (kernel.File, error) {
-	sheet, err := byNumber(tx, p.Number)
+// handedOut is a sheet as whoever asks may have it, in which words, and whose it is.
+func (p onPaper) handedOut(tx *kernel.Tx) (words.Speaker, paper.House, paper.Sheet, error) {
+	sheet, err := forRole(tx, p.Number)
 	if err != nil {
-		return kernel.File{}, err
+		return words.Speaker{}, paper.House{}, paper.Sheet{}, err
 	}
+	s := p.speaker(sheet.Content)
+	h, err := letterhead.Of(tx)
+	return s, h, paperSheet(s, sheet), err
+}
+
+// forRole is a sheet with what its reader may see of the customer.
+func forRole(tx *kernel.Tx, number int) (Sheet, error) {
+	sheet, err := byNumber(tx, number)
 	if !roles.SeesContact(tx.Who.Role) {
 		sheet.Content.Address = ""
 	}
-	h, err := letterhead.Of(tx)
+	return sheet, err
+}
+
+func sheetPDF(tx *kernel.Tx, p onPaper) (kernel.File, error) {
+	s, h, sheet, err := p.handedOut(tx)
 	if err != nil {
 		return kernel.File{}, err
 	}
-	s := p.speaker(sheet.Content)
-	pdf, err := paper.SheetPDF(s, h, paperSheet(s, sheet), p.Paper.Paper)
+	pdf, err := paper.SheetPDF(s, h, sheet, p.Paper.Paper)
 	return kernel.PDF(pdf, "sheet-%d.pdf", p.Number), err
+}
+
+// sheetPage is the sheet as a file to send to who does not read paper. It is saved, never shown from here: it has a style of its own.
+func sheetPage(tx *kernel.Tx, p onPaper) (kernel.File, error) {
+	s, h, sheet, err := p.handedOut(tx)
+	if err != nil {
+		return kernel.File{}, err
+	}
+	page, err := paper.SheetPage(s, h, sheet)
+	return kernel.File{Type: "text/html; charset=utf-8", Name: fmt.Sprintf("sheet-%d.html", p.Number), Attached: true, Content: page}, err
 }
 
 // calendar is the care of a planted tree as a calendar file.
 func calendar(tx *kernel.Tx, p onPaper) (kernel.File, error) {
-	sheet, err := byNumber(tx, p.Number)
+	s, h, sheet, err := p.handedOut(tx)
 	if err != nil {
 		return kernel.File{}, err
 	}
-	if !roles.SeesContact(tx.Who.Role) {
-		sheet.Content.Address = ""
-	}
-	h, err := letterhead.Of(tx)
-	if err != nil {
-		return kernel.File{}, err
-	}
-	s := p.speaker(sheet.Content)
-	return kernel.File{Type: "text/calendar; charset=utf-8", Name: fmt.Sprintf("care-%d.ics", p.Number), Content: []byte(paper.CareCalendar(s, h, paperSheet(s, sheet)))}, nil
+	return kernel.File{Type: "text/calendar; charset=utf-8", Name: fmt.Sprintf("care-%d.ics", p.Number), Content: []byte(paper.CareCalendar(s, h, sheet))}, nil
 }
 
 func (desk Desk) draftPDF(tx *kernel.Tx, p kernel.Paper, ask Issue) (kernel.File, error) {

@@ -94,6 +94,7 @@ func Capability(desk Desk) kernel.Capability {
 		kernel.Read("list-sheets", "/sheets", ground.SeeGround, list),
 		kernel.Read("see-sheet", "/sheets/{number}", ground.SeeGround, func(tx *kernel.Tx, p kernel.ByNumber) (Page, error) { return desk.page(tx, p.Number) }),
 		kernel.ReadFile("sheet-pdf", "/sheets/{number}/sheet.pdf", ground.SeeGround, "application/pdf", sheetPDF),
+		kernel.ReadFile("sheet-page", "/sheets/{number}/sheet.html", ground.SeeGround, "text/html", sheetPage),
 		kernel.ReadFile("sheet-calendar", "/sheets/{number}/care.ics", ground.SeeGround, "text/calendar", calendar),
 	}, Jobs: []kernel.Job{desk.watch()}}
 }

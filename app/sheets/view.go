@@ -9,7 +9,6 @@ import (
 	"sedum/app/yard"
 	"sedum/core/calc"
 	"sedum/core/planting"
-	"sedum/core/roles"
 	"sedum/core/rules"
 	"sedum/core/stock"
 	"sedum/kernel"
@@ -88,12 +87,9 @@ func Newest(tx *kernel.Tx, before, limit int) ([]Line, error) {
 }
 
 func (desk Desk) page(tx *kernel.Tx, number int) (Page, error) {
-	sheet, err := byNumber(tx, number)
+	sheet, err := forRole(tx, number)
 	if err != nil {
 		return Page{}, err
-	}
-	if !roles.SeesContact(tx.Who.Role) {
-		sheet.Content.Address = ""
 	}
 	out := sheet.page(tx.Say)
 	if out.Now, err = desk.now(tx, sheet); err != nil {

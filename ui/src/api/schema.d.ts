@@ -1840,6 +1840,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/sheets/{number}/sheet.html": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Sheet page */
+        get: operations["sheet-page"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/sheets/{number}/sheet.pdf": {
         parameters: {
             query?: never;
@@ -11366,6 +11383,52 @@ export interface operations {
                 };
                 content: {
                     "text/calendar": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "sheet-page": {
+        parameters: {
+            query?: {
+                paper?: "a4" | "letter";
+                /** @description metric or us; the sheet's own when left out */
+                units?: string;
+                /** @description the sheet's own when left out */
+                language?: string;
+            };
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/html": string;
                 };
             };
             /** @description Error */

@@ -85,6 +85,9 @@ export function SheetPage({ number }: { number: number }) {
           <a className="deed no-underline" href={file('sheet.pdf', 'letter')} target="_blank" rel="noreferrer">
             {t('sheet.pdf.letter')}
           </a>
+          <a className="quiet no-underline" href={file('sheet.html')} download={`sheet-${s.number}.html`}>
+            {t('sheet.page')}
+          </a>
           <a className="quiet no-underline" href={file('care.ics')} download={`care-${s.number}.ics`}>
             {t('sheet.calendar')}
           </a>
