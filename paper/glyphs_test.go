@@ -101,7 +101,7 @@ func TestEverythingAPaperSaysHasAGlyph(t *testing.T) {
 // Any name prints: what no font reaches is seen to be missing, and the paper is whole all the same. No number parts from its unit.
 func TestAnyNamePrintsAndNoNumberPartsFromItsUnit(t *testing.T) {
 	parted := regexp.MustCompile(`(?m)[0-9⅛¼⅜½⅝¾⅞]\s*\n\s*(mm|cm|in|ft|L|US gal|kg|lb|°C|°F)\b`)
-	for _, s := range []words.Speaker{words.In("en-US", words.US), words.In("en-US", words.Metric)} {
+	for _, s := range speakers() {
 		for _, size := range []string{"a4", "letter"} {
 			sh := sheet(t, s, nil)
 			sh.Customer = "Žofie Їжакевич 🌳 Παπαδοπούλου Nguyễn"

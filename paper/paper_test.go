@@ -18,10 +18,21 @@ import (
 	"sedum/core/ground"
 	"sedum/core/planting"
 	"sedum/core/rules"
+	"sedum/core/set"
 	"sedum/core/stock"
 	"sedum/paper"
 	"sedum/words"
 )
+
+// speakers speak every language in both systems of units.
+func speakers() (out []words.Speaker) {
+	for _, language := range set.All[words.Language]() {
+		for _, units := range set.All[words.Units]() {
+			out = append(out, words.In(language, units))
+		}
+	}
+	return out
+}
 
 func ptr[T any](v T) *T { return &v }
 
@@ -72,11 +83,10 @@ func squash(text string) string { return strings.Join(strings.Fields(text), " ")
 // with its fonts embedded and no picture in it.
 func TestTheFullestSheetIsTwoPagesOfVectors(t *testing.T) {
 	for size, points := range map[string]string{"a4": "595.28 x 841.89", "letter": "612 x 792"} {
-		for _, units := range []words.Units{words.Metric, words.US} {
-			s := words.For("en-US", units)
+		for _, s := range speakers() {
 			file, _ := pdf(t, s, sheet(t, s, nil), size)
 			info := run(t, "pdfinfo", file)
-			assert.Regexp(t, `Pages:\s+2\n`, info, "%s %s", size, units)
+			assert.Regexp(t, `Pages:\s+2\n`, info, "%s %s %s", size, s.Language, s.Units)
 			assert.Contains(t, info, points)
 			for _, line := range strings.Split(strings.TrimSpace(run(t, "pdffonts", file)), "\n")[2:] {
 				assert.Regexp(t, `TrueType.*yes`, line)
@@ -102,9 +112,17 @@ func TestABareRootsSheetSpeaksOfRoots(t *testing.T) {
 
 // What the paper says is what the plan computed.
 func TestPaperSaysThePlansFigures(t *testing.T) {
-	s := words.For("en-US", words.Metric)
+	for _, s := range speakers() {
+		for _, size := range []string{"a4", "letter"} {
+			saysThePlan(t, s, size)
+		}
+	}
+}
+
+func saysThePlan(t *testing.T, s words.Speaker, size string) {
+	t.Helper()
 	sh := sheet(t, s, nil)
-	_, text := pdf(t, s, sh, "a4")
+	_, text := pdf(t, s, sh, size)
 	flat := squash(text)
 	for _, want := range []string{sh.Words.Headline, "Sheet 118", "K74-QDX", "Petra Averill", "Services marked: LM-1", "66 mm cleared off the top", "the customer's wish"} {
 		assert.Contains(t, flat, want)
@@ -138,16 +156,17 @@ func TestWhatStandsAgainstItIsOnTheFirstPage(t *testing.T) {
 }
 
 func TestADraftWithoutMarkingSaysNotToDigAndWithholds(t *testing.T) {
-	s := words.For("en-US", words.Metric)
-	sh := sheet(t, s, func(in *planting.Input) { in.Spot.ServicesMarked = false })
-	sh.Number, sh.Marked = 0, ""
-	_, text := pdf(t, s, sh, "letter")
-	flat := strings.ReplaceAll(squash(text), " ", " ")
-	assert.Contains(t, flat, "NOT TO DIG")
-	assert.Contains(t, flat, "Locked until buried services are marked")
-	marked := sheet(t, s, nil).Plan.Hole
-	for _, mm := range []float64{marked.HoleDepthMM, marked.HoleTopMM} {
-		assert.NotContains(t, flat, strings.ReplaceAll(s.Measure(planting.Measure{Value: mm, Unit: "mm"}), " ", " ")+" ")
+	for _, s := range speakers() {
+		sh := sheet(t, s, func(in *planting.Input) { in.Spot.ServicesMarked = false })
+		sh.Number, sh.Marked = 0, ""
+		_, text := pdf(t, s, sh, "letter")
+		flat := strings.ReplaceAll(squash(text), " ", " ")
+		assert.Contains(t, flat, "NOT TO DIG")
+		assert.Contains(t, flat, "Locked until buried services are marked")
+		marked := sheet(t, s, nil).Plan.Hole
+		for _, mm := range []float64{marked.HoleDepthMM, marked.HoleTopMM} {
+			assert.NotContains(t, flat, strings.ReplaceAll(s.Measure(planting.Measure{Value: mm, Unit: "mm"}), " ", " ")+" ")
+		}
 	}
 }
 

@@ -50,11 +50,11 @@ func textOf(root *html.Node) string {
 // The page says what the paper says, in its order: every step with its cautions before it, every figure, all that comes after; what people
 // are called is text.
 func TestTheSheetAsAPageSaysWhatThePaperSays(t *testing.T) {
-	for _, s := range []words.Speaker{words.In("en-US", words.US), words.In("en-US", words.Metric)} {
+	for _, s := range speakers() {
 		sh := sheet(t, s, nil)
 		sh.Customer = "<script>alert(1)</script> & sons"
 		root := sheetOnPage(t, s, sh)
-		assert.Equal(t, "en-US", attribute(elements(root, "html")[0], "lang"))
+		assert.Equal(t, string(s.Language), attribute(elements(root, "html")[0], "lang"))
 		assert.Equal(t, "Planting and aftercare, K74-QDX", textOf(elements(root, "title")[0]))
 		assert.Empty(t, elements(root, "script"))
 		all := textOf(root)
