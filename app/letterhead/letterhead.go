@@ -57,7 +57,7 @@ func Capability() kernel.Capability {
 		kernel.Deed("change-letterhead", "PUT", "/letterhead", Keep, change, shown).Makes("see-letterhead"),
 		kernel.Upload("give-logo", "/letterhead/logo", Keep, giveLogo, shown).Takes("image/png", "image/jpeg").Limit(logoLimit).Unkeyed().Through(kernel.NewGate(1, 4)).Makes("see-letterhead"),
 		kernel.Remove("take-off-logo", "/letterhead/logo", Keep, takeOffLogo).Makes("see-letterhead"),
-		kernel.ReadFile("see-logo", "/letterhead/logo.png", yard.SeeYard, "image/png", func(tx *kernel.Tx, _ kernel.None) (kernel.File, error) {
+		kernel.ReadFile("see-logo", "/letterhead/logo.png", yard.SeeYard, "image/png", func(tx *kernel.Tx, _ logoAsk) (kernel.File, error) {
 			l, err := read(tx)
 			if err == nil && l.Logo == nil {
 				err = kernel.ErrMissing
@@ -66,6 +66,10 @@ func Capability() kernel.Capability {
 		}),
 		kernel.ReadFile("letterhead-pdf", "/letterhead/paper.pdf", yard.SeeYard, "application/pdf", sample),
 	}}
+}
+
+type logoAsk struct {
+	Version int `query:"version" doc:"of the letterhead: a browser that was given another one asks anew"`
 }
 
 // Shown is the letterhead as it stands.

@@ -38,6 +38,10 @@ export class Problem extends Error {
   }
 }
 
+/** A database that is coming back is worth waiting for. While the records are put back, which takes minutes, that is said at once. */
+export const comesBack = (cause: unknown) =>
+  cause instanceof Problem && (cause.status === 0 || (cause.status === 503 && cause.code !== 'restoring'))
+
 export const client = createClient<paths>({ baseUrl: '/' })
 
 client.use({

@@ -8801,7 +8801,10 @@ export interface operations {
     };
     "see-logo": {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description of the letterhead: a browser that was given another one asks anew */
+                version?: number;
+            };
             header?: {
                 /** @description the language of every sentence in the answer: en-US or en-GB */
                 "Accept-Language"?: components["parameters"]["Accept-Language"];

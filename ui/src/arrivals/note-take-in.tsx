@@ -2,7 +2,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { Link } from 'wouter'
-import { ask, client, Problem, type Schemas } from '../api/client'
+import { ask, client, comesBack, Problem, type Schemas } from '../api/client'
 import { growerNamesQuery } from '../api/queries'
 import { nowStale } from '../api/stale'
 import { CsvLink } from '../parts/csv-link'
@@ -36,7 +36,7 @@ export function NoteTakeIn({ note }: { note: Preview }) {
       }
       nowStale(cache, 'read-in-note')
     },
-    retry: (count, cause) => cause instanceof Problem && (cause.status === 0 || cause.status === 503) && count < 40,
+    retry: (count, cause) => comesBack(cause) && count < 40,
     retryDelay: 1500,
   })
   const fault = (field: string) => (readIn.error instanceof Problem ? readIn.error.field(field) : undefined)

@@ -2,7 +2,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { Link, useLocation } from 'wouter'
-import { ask, client, type Person, Problem, type Schemas, type Spot } from '../api/client'
+import { ask, client, comesBack, type Person, Problem, type Schemas, type Spot } from '../api/client'
 import { readSpotQuery, spotQuery } from '../api/queries'
 import { nowStale } from '../api/stale'
 import { SpotSection } from '../drawing/spot-section'
@@ -48,7 +48,7 @@ function SpotForm({ spot, who }: { spot: Spot; who: Person }) {
   const save = useMutation({
     mutationFn: (versions: { version: number; site_version: number }) =>
       ask(client.PUT('/api/v1/spots/{id}', { params: { path: { id: spot.id } }, body: { ...change, ...versions } })),
-    retry: (count, cause) => cause instanceof Problem && (cause.status === 0 || cause.status === 503) && count < 40,
+    retry: (count, cause) => comesBack(cause) && count < 40,
     retryDelay: 1500,
     onSuccess: (saved) => taken(saved),
   })

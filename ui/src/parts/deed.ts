@@ -1,6 +1,6 @@
 import { type QueryKey, useMutation, useQueryClient } from '@tanstack/react-query'
 import { useRef } from 'react'
-import { newKey, Problem } from '../api/client'
+import { comesBack, newKey } from '../api/client'
 import type { Changing } from '../api/declared.gen'
 import { nowStale } from '../api/stale'
 
@@ -18,7 +18,7 @@ export function useDeed<In, Out>(
   const key = useRef(newKey())
   return useMutation({
     mutationFn: (input: In) => send(input, key.current),
-    retry: (count, cause) => cause instanceof Problem && (cause.status === 0 || cause.status === 503) && count < 40,
+    retry: (count, cause) => comesBack(cause) && count < 40,
     retryDelay: 1500,
     onSuccess: (out, input) => {
       key.current = newKey()

@@ -101,7 +101,11 @@ function Head({ said, logo }: { said: Said; logo: number }) {
     >
       <div className="flex min-h-16 items-start gap-4 border-black border-b-2 pb-2">
         {logo > 0 && (
-          <img src={`/api/v1/letterhead/logo.png?v=${logo}`} alt={t('letterhead.logo')} className="max-h-14 max-w-40" />
+          <img
+            src={`/api/v1/letterhead/logo.png?version=${logo}`}
+            alt={t('letterhead.logo')}
+            className="max-h-14 max-w-40"
+          />
         )}
         <div className="mr-auto">
           <p className="answer text-lg leading-tight">
