@@ -69,4 +69,23 @@ func TestASecondFactorThroughTheScreen(t *testing.T) {
 		assert.Equal(t, 9, left)
 		return err
 	}))
+
+	// Other codes take the place of those that were shown.
+	wren.goTo("/access")
+	wren.fill("Your password, to begin", "office-quarrywell")
+	wren.press("button", "Other recovery codes")
+	fresh := strings.Fields(wren.textOf("recovery"))
+	require.Len(t, fresh, 10)
+	wren.press("button", "They are kept")
+	// The telephone is lost: a manager takes the factor off, which ends every session; the role asks for another one at once.
+	wren.goTo("/people")
+	wren.press("button", "Bram Okonedo")
+	wren.press("button", "Lost the telephone")
+	wren.says("said", "Bram Okonedo comes in by the password alone")
+	again.goTo("/ground")
+	again.do(chromedp.WaitVisible("#password", chromedp.ByQuery))
+	again.fill("Sign-in name", "bram")
+	again.fill("Password", "counter-quarrywell")
+	again.press("button", "Sign in")
+	again.sees("Your role needs a second factor here")
 }

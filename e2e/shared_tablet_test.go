@@ -5,6 +5,9 @@ import (
 
 	"github.com/chromedp/chromedp"
 	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"sedum/kernel"
 )
 
 // A manager shares the yard's tablet and has a PIN; in gloves it opens by name and six digits for the yard's deeds, and is ended from the office.
@@ -48,6 +51,14 @@ func TestTheSharedTabletOpensInGloves(t *testing.T) {
 	office.goTo("/access")
 	office.sees("You are signed in at 2 places")
 	office.sees("Potting shed")
+	// A PIN that is taken back opens nothing, from then on.
+	office.press("button", "Have none")
+	office.says("said", "Your PIN opens nothing any more.")
+	require.NoError(t, h.Tx(func(tx *kernel.Tx) error {
+		with, err := kernel.Value[int](tx, "SELECT COUNT(*) FROM people WHERE pin_hash IS NOT NULL")
+		assert.Zero(t, with)
+		return err
+	}))
 	office.goTo("/people")
 	office.press("button", "End it")
 	office.sees("None yet.")
