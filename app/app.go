@@ -74,7 +74,7 @@ func New(d *kernel.Database, s Settings) *kernel.Kernel {
 		func(sessions *kernel.Sessions) []kernel.Capability {
 			return []kernel.Capability{
 				people.Capability(people.Settings{Sessions: sessions, Demo: s.Demo, Permissions: func(r roles.Role) []string { return k.Permissions(r) }}),
-				messages.Capability(),
+				clocks.Tell.Capability(),
 				mending.Capability(),
 				space.Capability(s.Disk, clocks.Tell),
 				rules.Capability(book),

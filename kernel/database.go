@@ -85,7 +85,7 @@ func (d *Database) Close() error {
 
 func (d *Database) tx(ctx context.Context, tx Tx, conn *one) *Tx {
 	conn.watch = d.Watch
-	tx.ctx, tx.db, tx.after = ctx, d.gorm.Session(&gorm.Session{NewDB: true, Context: ctx}), &[]func(context.Context){}
+	tx.ctx, tx.db, tx.after = ctx, d.gorm.Session(&gorm.Session{NewDB: true, Context: ctx}), &[]outside{}
 	tx.db.Statement.ConnPool = conn
 	tx.many = d.nodes != nil
 	return &tx
@@ -137,14 +137,21 @@ func (d *Database) untilDone(ctx context.Context, do func() error) error {
 
 func (d *Database) try(ctx context.Context, as Tx, do func(*Tx) error) error {
 	after, err := d.whole(ctx, as, do)
-	for _, after := range after {
-		after(context.WithoutCancel(ctx))
+	ctx = context.WithoutCancel(ctx)
+	for _, each := range after {
+		failed := each.do(ctx)
+		if failed == nil && each.kept != nil {
+			failed = d.Deed(ctx, as, each.kept)
+		}
+		if failed != nil { // the deed is in all the same
+			slog.WarnContext(ctx, "what a deed asks of the world outside was not done", "error", failed)
+		}
 	}
 	return err
 }
 
 // whole does one transaction, gives its connection back and says what is to be done then.
-func (d *Database) whole(ctx context.Context, as Tx, do func(*Tx) error) (after []func(context.Context), err error) {
+func (d *Database) whole(ctx context.Context, as Tx, do func(*Tx) error) (after []outside, err error) {
 	held, err := d.conn(ctx)
 	if err != nil {
 		return nil, err

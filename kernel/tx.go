@@ -36,7 +36,7 @@ type Tx struct {
 	ctx   context.Context
 	db    *gorm.DB
 	with  []string
-	after *[]func(context.Context)
+	after *[]outside
 	// many says that several servers hold the records.
 	many bool
 }
@@ -62,8 +62,22 @@ func (tx *Tx) DayOf(at time.Time) time.Time {
 	return time.Date(year, month, day, 0, 0, 0, 0, time.UTC)
 }
 
-// AfterCommit does something outside the house once the deed is in: a message goes out, a page is printed.
-func (tx *Tx) AfterCommit(do func(context.Context)) { *tx.after = append(*tx.after, do) }
+// AfterCommit does something outside the house once the deed is in: a page is printed, a browser is told.
+func (tx *Tx) AfterCommit(do func(context.Context)) {
+	*tx.after = append(*tx.after, outside{do: func(ctx context.Context) error { do(ctx); return nil }})
+}
+
+// Outside is AfterCommit for what must not be forgotten: when it was done, kept notes it, in a deed of its own. Until then it is due: the
+// program may die in between, and whoever declares it lists it again by a job.
+func (tx *Tx) Outside(do func(context.Context) error, kept func(*Tx) error) {
+	*tx.after = append(*tx.after, outside{do, kept})
+}
+
+// outside is something that is done beyond the house once a deed is in, and what notes that it was.
+type outside struct {
+	do   func(context.Context) error
+	kept func(*Tx) error
+}
 
 // As is the same Tx in somebody else's name at another moment, for whoever tells a past.
 func (tx *Tx) As(who Who, now time.Time) *Tx {

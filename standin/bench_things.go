@@ -36,7 +36,7 @@ func (s Scale) Read(_ context.Context, sinceTare time.Duration) (grams float64, 
 type Gateway struct{}
 
 // Send takes a message.
-func (Gateway) Send(ctx context.Context, _, code string) error {
+func (Gateway) Send(ctx context.Context, _, _, code string) error {
 	slog.InfoContext(ctx, "message gateway", "message", code)
 	return nil
 }

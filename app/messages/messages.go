@@ -4,7 +4,6 @@ package messages
 import (
 	"context"
 	"embed"
-	"log/slog"
 	"time"
 
 	"sedum/app/people"
@@ -14,9 +13,10 @@ import (
 //go:embed tables/*.sql
 var tables embed.FS
 
-// Gateway carries a message out of the house, to a telephone.
+// Gateway carries a message out of the house, to a telephone. A message may come twice when a program died while it sent it: by its id
+// the gateway knows it again.
 type Gateway interface {
-	Send(ctx context.Context, personID, code string) error
+	Send(ctx context.Context, id, personID, code string) error
 }
 
 // Message is what the house told somebody.
@@ -27,13 +27,16 @@ type Message struct {
 	Facts    map[string]string `gorm:"serializer:json"`
 	At       time.Time
 	ReadAt   *time.Time
+	// GoingAt is when somebody began to send it to a telephone, OutAt when that was done; nil where no gateway is.
+	GoingAt *time.Time
+	OutAt   *time.Time
 }
 
 // Desk tells people; its Gateway may be nil.
 type Desk struct{ Gateway Gateway }
 
-// TellDuty tells whoever is on duty. What is told is in the house's record with the deed; it goes out when that is in, and a gateway
-// that does not answer undoes nothing.
+// TellDuty tells whoever is on duty. What is told is in the house's record with the deed; it goes out when that is in. A gateway that does
+// not answer undoes nothing, and is asked again every minute for a day.
 func (d Desk) TellDuty(tx *kernel.Tx, code string, facts map[string]string) error {
 	p, err := people.OnDuty(tx)
 	if err != nil {
@@ -45,15 +48,14 @@ func (d Desk) TellDuty(tx *kernel.Tx, code string, facts map[string]string) erro
 // Tell is TellDuty to one person.
 func (d Desk) Tell(tx *kernel.Tx, personID, code string, facts map[string]string) error {
 	m := Message{ID: kernel.NewID(), PersonID: personID, Code: code, Facts: facts, At: tx.Now}
+	if d.Gateway != nil {
+		m.GoingAt = &tx.Now
+	}
 	if err := kernel.Add(tx, &m); err != nil {
 		return err
 	}
 	if d.Gateway != nil {
-		tx.AfterCommit(func(ctx context.Context) {
-			if err := d.Gateway.Send(ctx, personID, code); err != nil {
-				slog.WarnContext(ctx, "a message did not go out", "message", code, "error", err)
-			}
-		})
+		d.send(tx, m)
 	}
 	return nil
 }
@@ -65,14 +67,18 @@ func ToldSince(tx *kernel.Tx, personID, code string, since time.Time) (bool, err
 }
 
 // Capability declares what can be asked and done here.
-func Capability() kernel.Capability {
-	return kernel.Capability{Name: "messages", Tables: kernel.Folder(tables), Operations: []kernel.Operation{
+func (d Desk) Capability() kernel.Capability {
+	c := kernel.Capability{Name: "messages", Tables: kernel.Folder(tables), Operations: []kernel.Operation{
 		kernel.Read("list-messages", "/messages", kernel.SignedIn, list),
 		kernel.Remove("read-message", "/messages/{id}", kernel.SignedIn, func(tx *kernel.Tx, p kernel.ByID) error {
 			_, err := kernel.Change[Message](tx, map[string]any{"read_at": tx.Now}, "id = ? AND person_id = ?", p.ID, tx.Who.ID)
 			return err
 		}).Makes("list-messages"),
 	}}
+	if d.Gateway != nil {
+		c.Jobs = []kernel.Job{d.sendAgain()}
+	}
+	return c
 }
 
 // Told is a message in words.
