@@ -123,18 +123,24 @@ func (s *Server) prepareMember(secret []byte) error {
 	return s.endLeftover()
 }
 
-// lastConfirmed is the server that has the most of what was confirmed; the first when none has anything.
+// lastConfirmed is the server that has the most of what was confirmed; the first when none has anything. One whose records cannot be read
+// is given all anew, as long as another has them: an empty house in place of a broken one is never begun.
 func (c *Cluster) lastConfirmed() (*Server, error) {
 	best, most := c.Nodes[0], int64(-1)
+	var broken error
 	for _, s := range c.Nodes {
 		position, err := s.position()
 		if err != nil {
-			return nil, err
+			slog.Warn("the records of a server cannot be read", "server", s.member.name, "error", err)
+			broken = errors.Join(broken, err)
 		}
 		_, seqno, _ := strings.Cut(position, ":")
 		if n, err := strconv.ParseInt(seqno, 10, 64); err == nil && n > most {
 			best, most = s, n
 		}
+	}
+	if most < 0 && broken != nil {
+		return nil, broken
 	}
 	return best, nil
 }
@@ -209,7 +215,11 @@ func (s *Server) joining() []string {
 	}
 	position, err := s.position()
 	if err != nil {
-		slog.Warn("a server of the cluster takes all records anew", "server", s.member.name, "error", err)
+		// It would trust what it wrote of itself when it stopped well, and fail over its records for ever. They are laid aside, not thrown away.
+		slog.Warn("a server of the cluster takes all records anew", "server", s.member.name, "laid aside", s.path("broken"), "error", err)
+		if err := errors.Join(os.RemoveAll(s.path("broken")), os.Rename(s.path("data"), s.path("broken"))); err != nil {
+			slog.Warn("its records could not be laid aside", "server", s.member.name, "error", err)
+		}
 	}
 	if position == "" { // the others give it all
 		if err := ownFolder(s.path("data"), 0o700, s.owner); err != nil {

@@ -1,8 +1,6 @@
 package kernel
 
 import (
-	"fmt"
-	"strings"
 	"time"
 
 	"github.com/go-sql-driver/mysql"
@@ -45,13 +43,4 @@ func address(dsn string) (*mysql.Config, *nodes, error) {
 	config.Timeout = nodePatience + time.Second
 	config.DialFunc = nodes.dial
 	return config, nodes, nil
-}
-
-// SafeAddress is an address without its password, for a console.
-func SafeAddress(dsn string) string {
-	config, err := mysql.ParseDSN(dsn)
-	if err != nil {
-		return "?"
-	}
-	return fmt.Sprintf("%s(%s)/%s", config.Net, strings.ReplaceAll(config.Addr, ",", ", "), config.DBName)
 }
