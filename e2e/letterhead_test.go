@@ -27,6 +27,8 @@ func TestTheHouseOnPaper(t *testing.T) {
 	p.until(`[...document.querySelectorAll('button')].some((b) => b.innerText === 'Save' && b.disabled)`)
 	assert.Empty(t, p.axe())
 	assert.Contains(t, p.paperOf(1), "+44 1632 960077")
+	p.goTo("/people/log")
+	p.sees("who the house is on paper, and where its codes lead")
 
 	tag := h.TreeIn(stock.Unchecked).Tag
 	p.goTo("/work")

@@ -54,7 +54,7 @@ func Capability() kernel.Capability {
 	shown := func(tx *kernel.Tx, _, _ kernel.None) (Shown, error) { return show(tx, kernel.None{}) }
 	return kernel.Capability{Name: "letterhead", Tables: kernel.Folder(tables), Operations: []kernel.Operation{
 		kernel.Read("see-letterhead", "/letterhead", yard.SeeYard, show),
-		kernel.Deed("change-letterhead", "PUT", "/letterhead", Keep, change, shown).Makes("see-letterhead"),
+		kernel.Deed("change-letterhead", "PUT", "/letterhead", Keep, change, shown).Logged().Makes("see-letterhead"),
 		kernel.Upload("give-logo", "/letterhead/logo", Keep, giveLogo, shown).Takes("image/png", "image/jpeg").Limit(logoLimit).Unkeyed().Through(kernel.NewGate(1, 4)).Makes("see-letterhead"),
 		kernel.Remove("take-off-logo", "/letterhead/logo", Keep, takeOffLogo).Makes("see-letterhead"),
 		kernel.ReadFile("see-logo", "/letterhead/logo.png", yard.SeeYard, "image/png", func(tx *kernel.Tx, _ logoAsk) (kernel.File, error) {
