@@ -201,6 +201,8 @@ func TestCookiesAndHeaders(t *testing.T) {
 	assert.Contains(t, cookie, "SameSite=Strict")
 	assert.Equal(t, "nosniff", answer.Header.Get("X-Content-Type-Options"))
 	assert.Equal(t, "DENY", answer.Header.Get("X-Frame-Options"))
+	assert.Equal(t, "same-origin", answer.Header.Get("Referrer-Policy"))
+	assert.Equal(t, "same-origin", answer.Header.Get("Cross-Origin-Opener-Policy"))
 	assert.Contains(t, answer.Header.Get("Content-Security-Policy"), "default-src 'none'")
 	overTLS := httptest.NewServer(app.New(h.kernel.Database(), app.Settings{TLS: true}).Handler())
 	defer overTLS.Close()
