@@ -5,6 +5,7 @@ import (
 	"errors"
 	"fmt"
 	"log/slog"
+	"math/rand/v2"
 	"net"
 	"os"
 	"path/filepath"
@@ -245,13 +246,18 @@ func without(all []*Server, one *Server) []*Server {
 	return out
 }
 
-// freePorts are ports of 127.0.0.1 where nobody listens.
+// freePorts are ports of 127.0.0.1 where nobody listens, below those that the system gives to outgoing connections: a server that died wants
+// the same one again.
 func freePorts(count int) ([]int, error) {
+	const lowest, highest, tries = 10000, 32000, 1000
 	out := []int{}
-	for range count {
-		l, err := net.Listen("tcp", "127.0.0.1:0")
+	for try := 0; len(out) < count; try++ {
+		l, err := net.Listen("tcp", at(lowest+rand.IntN(highest-lowest)))
 		if err != nil {
-			return nil, err
+			if try > tries {
+				return nil, fmt.Errorf("no free ports on 127.0.0.1: %w", err)
+			}
+			continue
 		}
 		defer func() { _ = l.Close() }()
 		out = append(out, l.Addr().(*net.TCPAddr).Port)

@@ -200,7 +200,7 @@ func TestTheClusterUnderFourWriters(t *testing.T) {
 			}
 			t.Logf("round %d, %s: a hand waited %v at most", round, event.name, longest.Round(10*time.Millisecond))
 			// The bar is 5 s, and for the long drill; a machine that does other things besides may be slow, not stuck.
-			assert.Less(t, longest, time.Duration(apptest.Times(20, 5))*time.Second, event.name)
+			assert.Less(t, longest, time.Duration(apptest.Times(60, 5))*time.Second, event.name)
 		}
 	}
 	before := y.counts()
