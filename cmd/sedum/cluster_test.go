@@ -6,6 +6,8 @@ import (
 	"encoding/json"
 	"fmt"
 	"io"
+	"math/rand/v2"
+	"net"
 	"net/http"
 	"net/http/cookiejar"
 	"os"
@@ -43,7 +45,7 @@ func startCluster(t *testing.T, program, home string) *clusterRun {
 	jar, err := cookiejar.New(nil)
 	require.NoError(t, err)
 	c := &clusterRun{home: home, demoRun: &demoRun{t: t, client: &http.Client{Jar: jar, Timeout: 25 * time.Second}, ended: make(chan struct{}),
-		command: exec.Command(program, "cluster", "--spread", "--listen", "127.0.0.1:0,127.0.0.1:0")}}
+		command: exec.Command(program, "cluster", "--spread", "--listen", lowAddress(t)+","+lowAddress(t))}}
 	c.command.Env = append(os.Environ(), "SEDUM_HOME="+home)
 	c.command.Stderr = os.Stderr
 	out, err := c.command.StdoutPipe()
@@ -72,6 +74,19 @@ func startCluster(t *testing.T, program, home string) *clusterRun {
 	status, body := c.send("POST", "/api/v1/session", map[string]string{"sign_in": "ilsa", "password": "yard-quarrywell"})
 	require.Equal(t, 200, status, body)
 	return c
+}
+
+// lowAddress is one that no outgoing connection of a test beside this one takes while a program is killed and started again.
+func lowAddress(t *testing.T) string {
+	for range 100 {
+		l, err := net.Listen("tcp", fmt.Sprintf("127.0.0.1:%d", 10000+rand.IntN(22000)))
+		if err == nil {
+			defer func() { _ = l.Close() }()
+			return l.Addr().String()
+		}
+	}
+	require.Fail(t, "no free port")
+	return ""
 }
 
 func (c *clusterRun) stop() {
