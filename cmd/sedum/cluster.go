@@ -25,6 +25,9 @@ import (
 	"sedum/ui"
 )
 
+// clusterFolder is that of the cluster in a home.
+func clusterFolder(home string) string { return filepath.Join(home, "cluster") }
+
 const clusterListen = "127.0.0.1:8081,127.0.0.1:8082"
 
 // runCluster shows the made-up nursery on three database servers and two programs, as a yard may have them on machines of their own.
@@ -52,7 +55,7 @@ func runCluster(args []string, _ io.Reader, out, errs io.Writer) int {
 	if err != nil {
 		return failed(errs, err)
 	}
-	folder = filepath.Join(folder, "cluster")
+	folder = clusterFolder(folder)
 	held, err := claim(folder)
 	if err != nil {
 		return failed(errs, err)

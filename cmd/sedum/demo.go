@@ -181,22 +181,37 @@ func runStop(_ []string, _ io.Reader, out, errs io.Writer) int {
 	if err != nil {
 		return failed(errs, err)
 	}
-	pid := runningIn(folder)
-	if pid == 0 {
+	stopped := 0
+	for _, each := range []string{folder, clusterFolder(folder)} {
+		pid := runningIn(each)
+		if pid == 0 {
+			continue
+		}
+		if err := end(each, pid); err != nil {
+			return failed(errs, err)
+		}
+		stopped++
+	}
+	if stopped == 0 {
 		_, _ = fmt.Fprintln(out, "No demo is running.")
 		return 0
 	}
+	_, _ = fmt.Fprintln(out, "Stopped.")
+	return 0
+}
+
+// end asks what runs in a folder to end, and waits for it.
+func end(folder string, pid int) error {
 	if err := syscall.Kill(pid, syscall.SIGTERM); err != nil {
-		return failed(errs, err)
+		return err
 	}
-	for range 400 {
+	for range 900 {
 		if runningIn(folder) != pid {
-			_, _ = fmt.Fprintln(out, "Stopped.")
-			return 0
+			return nil
 		}
 		time.Sleep(100 * time.Millisecond)
 	}
-	return failed(errs, fmt.Errorf("process %d does not end", pid))
+	return fmt.Errorf("process %d does not end", pid)
 }
 
 // runningIn is the process that runs the demo of a folder, 0 when none does. A number that was written there once may be somebody else's

@@ -23,7 +23,7 @@ const usage = `sedum: the workbench of a garden-centre or nursery advisor
   sedum with-database -- COMMAND ...           run a command with a throwaway database (for tests)
   sedum backup [--dsn DSN] FILE                everything into one file, photographs too; without a DSN of the running demo
   sedum restore [--dsn DSN] [--over] FILE      a backup in place of what is there
-  sedum stop                                   end a running demo
+  sedum stop                                   end a running demo or cluster
   sedum version
 `
 
