@@ -173,8 +173,6 @@ func announceCluster(held *os.File, cluster *database.Cluster, addresses []strin
 		_, _ = fmt.Fprintf(out, "    %s  process %-8d %s\n", s.Name(), s.PID(), s.Address())
 	}
 	_, _ = fmt.Fprint(out, "\nSign in at either as\n")
-	for _, p := range demo.People() {
-		_, _ = fmt.Fprintf(out, "    %-6s %-20s %s, %s\n", p.SignIn, p.Password, p.Name, strings.ReplaceAll(string(p.Role), "-", " "))
-	}
+	tellSignIns(out, func(p demo.Person) string { return p.Password })
 	_, _ = fmt.Fprint(out, "\nKill a server (kill -9), stop it (kill -STOP, kill -CONT), and go on working. Ctrl-C stops all.\n")
 }

@@ -158,10 +158,15 @@ func announce(held *os.File, l net.Listener, out io.Writer, server *database.Ser
 	_ = held.Truncate(0)
 	_, _ = held.WriteAt([]byte(strconv.Itoa(os.Getpid())+"\n"+address+"\n"), 0)
 	_, _ = fmt.Fprintf(out, "\nSedum, with the made-up nursery Quarrywell, serves on\n\n    %s\n\nSign in as\n", address)
-	for _, p := range demo.People() {
-		_, _ = fmt.Fprintf(out, "    %-6s %-20s %s, %s\n", p.SignIn, words[p.SignIn], p.Name, strings.ReplaceAll(string(p.Role), "-", " "))
-	}
+	tellSignIns(out, func(p demo.Person) string { return words[p.SignIn] })
 	_, _ = fmt.Fprintf(out, "\nIts database (process %d) listens on 127.0.0.1:%d. Ctrl-C stops both.\n", server.PID(), server.Port())
+}
+
+// tellSignIns says who signs in by which password.
+func tellSignIns(out io.Writer, word func(demo.Person) string) {
+	for _, p := range demo.People() {
+		_, _ = fmt.Fprintf(out, "    %-6s %-20s %s, %s\n", p.SignIn, word(p), p.Name, strings.ReplaceAll(string(p.Role), "-", " "))
+	}
 }
 
 // demoSignIns are offered on the sign-in page, on this machine alone.

@@ -31,6 +31,9 @@ type Stage = 'above' | 'line' | 'below' | 'round'
 const stagesOf = (tree: Tree): Stage[] =>
   ['container', 'plug'].includes(tree.subject.form) ? ['above', 'line', 'below', 'round'] : ['above', 'line', 'below']
 
+/** The answer scrolls under a fading end. */
+const scrolling = 'min-h-0 md:overflow-auto md:pb-5 md:[mask-image:linear-gradient(#000_calc(100%-1.25rem),transparent)]'
+
 /** One look at a tree: hand, eye, answer. It answers while someone enters; saving appends. */
 export function Look({ tree, afterWork, onDone }: { tree: Tree; afterWork: boolean; onDone: () => void }) {
   const { t } = useTranslation()
@@ -232,8 +235,8 @@ export function Look({ tree, afterWork, onDone }: { tree: Tree; afterWork: boole
             {away(live.error) ? t('look.no-answer') : sayProblem(live.error, t)}
           </p>
         )}
-        {/* biome-ignore lint/a11y/noNoninteractiveTabindex: on a tablet it scrolls, by the keyboard too */}
-        <div className="min-h-0 md:overflow-auto" tabIndex={0}>
+        {/* biome-ignore lint/a11y/noNoninteractiveTabindex: it scrolls, by the keyboard too; its end fades, so that no line looks cut off */}
+        <div className={scrolling} tabIndex={0}>
           <AnswerPanel answer={answer} pending={live.isFetching} />
         </div>
         {problem && !stale && (
