@@ -32,7 +32,8 @@ const stagesOf = (tree: Tree): Stage[] =>
   ['container', 'plug'].includes(tree.subject.form) ? ['above', 'line', 'below', 'round'] : ['above', 'line', 'below']
 
 /** The answer scrolls under a fading end. */
-const scrolling = 'min-h-0 md:overflow-auto md:pb-5 md:[mask-image:linear-gradient(#000_calc(100%-1.25rem),transparent)]'
+const scrolling =
+  'min-h-0 md:overflow-auto md:pb-5 md:[mask-image:linear-gradient(#000_calc(100%-1.25rem),transparent)]'
 
 /** One look at a tree: hand, eye, answer. It answers while someone enters; saving appends. */
 export function Look({ tree, afterWork, onDone }: { tree: Tree; afterWork: boolean; onDone: () => void }) {
