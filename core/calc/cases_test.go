@@ -46,6 +46,11 @@ var decimals = map[string]map[string]int{
 	"sample-plan": {"miss_probability": 5},
 	"fit":         {"": 4},
 	"et0":         {"": 2},
+	"sun-hours":   {"": 2},
+	"chill":       {"portions": 2},
+	"cold":        {"mean_minimum_c": 2, "frost_years_share": 4},
+	"wind":        {"steadiness": 3},
+	"layout":      {"": 3},
 }
 
 func readCases(t *testing.T, name string) []workedCase {

@@ -284,6 +284,7 @@ export const careCode = [
   'formative-pruning-dry',
   'established',
 ] as const
+export const climateHemisphere = ['N', 'S'] as const
 export const climateSource = ['typed', 'station'] as const
 export const fitBears = ['good', 'bears', 'dislikes'] as const
 export const fitChange = ['carry-water', 'add-partner', 'raise-150', 'hose', 'raise-300'] as const
@@ -302,11 +303,14 @@ export const fitFactor = [
 ] as const
 export const fitMark = ['well', 'fair', 'poor', 'excluded'] as const
 export const groundDrainage = ['fast', 'good', 'slow', 'poor', 'standing'] as const
+export const groundLayoutShape = ['ring', 'row'] as const
+export const groundLight = ['full', 'part', 'shade'] as const
 export const groundNeighbour = ['wall', 'line', 'boundary', 'paving', 'drain', 'clay-building'] as const
 export const groundPercolated = ['fast', 'good', 'slow', 'poor', 'standing', 'water-entering', 'too-early'] as const
 export const groundPrivateLines = ['none', 'marked'] as const
 export const groundPurpose = ['shade', 'fruit', 'screen', 'flower', 'wildlife', 'small-by-the-door'] as const
 export const groundScale = ['general', 'strict'] as const
+export const groundSector = ['N', 'NE', 'E', 'SE', 'S', 'SW', 'W', 'NW'] as const
 export const groundSlopeClass = ['level', 'gentle', 'shelf', 'pockets', 'steep'] as const
 export const groundSoilClass = [
   'sand',

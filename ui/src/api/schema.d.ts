@@ -89,6 +89,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/calc/chill": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Calc chill */
+        post: operations["calc-chill"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/calc/cold": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Calc cold */
+        post: operations["calc-cold"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/calc/et0": {
         parameters: {
             query?: never;
@@ -185,6 +219,23 @@ export interface paths {
         put?: never;
         /** Calc hole */
         post: operations["calc-hole"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/calc/layout": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Calc layout */
+        post: operations["calc-layout"];
         delete?: never;
         options?: never;
         head?: never;
@@ -304,6 +355,40 @@ export interface paths {
         put?: never;
         /** Calc stake */
         post: operations["calc-stake"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/calc/sun-hours": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Calc sun hours */
+        post: operations["calc-sun-hours"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/calc/wind": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Calc wind */
+        post: operations["calc-wind"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3230,6 +3315,55 @@ export interface components {
             /** Format: int64 */
             version: number;
         };
+        ClimateChillInput: {
+            days?: components["schemas"]["ClimateMinMax"][];
+            hourly_c?: number[];
+        };
+        ClimateChillResult: {
+            /** Format: int64 */
+            below_hours: number;
+            /** Format: int64 */
+            cool_hours: number;
+            /**
+             * Format: int64
+             * @description how many hours were counted over
+             */
+            hours: number;
+            /** Format: double */
+            portions: number;
+            /** Format: double */
+            utah_units: number;
+        };
+        ClimateColdInput: {
+            daily: components["schemas"]["ClimateDayMinimum"][];
+            hemisphere: components["schemas"]["ClimateHemisphere"];
+        };
+        ClimateColdResult: {
+            first_frost_day: components["schemas"]["ClimateDays"] | null;
+            /** Format: double */
+            frost_years_share: number | null;
+            last_frost_day: components["schemas"]["ClimateDays"] | null;
+            /** @description fewer than ten winters */
+            low_confidence: boolean;
+            /** Format: double */
+            mean_minimum_c: number | null;
+            /** Format: int64 */
+            winters: number;
+            zone: string | null;
+        };
+        ClimateDayMinimum: {
+            date: string;
+            /** Format: double */
+            min_c: number;
+        };
+        ClimateDays: {
+            /** Format: double */
+            p10: number | null;
+            /** Format: double */
+            p50: number | null;
+            /** Format: double */
+            p90: number | null;
+        };
         ClimateET0Input: {
             /** Format: int64 */
             day_of_year: number;
@@ -3281,6 +3415,14 @@ export interface components {
              * @description usual high of the hottest month
              */
             usual_high_c: number | null;
+        };
+        /** @enum {string} */
+        ClimateHemisphere: "N" | "S";
+        ClimateMinMax: {
+            /** Format: double */
+            max_c: number;
+            /** Format: double */
+            min_c: number;
         };
         /** @enum {string} */
         ClimateSource: "typed" | "station";
@@ -3669,6 +3811,45 @@ export interface components {
             id: string;
             readings: components["schemas"]["GroundReading"][];
         };
+        GroundLayoutInput: {
+            /**
+             * Format: int64
+             * @description of a ring
+             */
+            count?: number;
+            /**
+             * Format: double
+             * @description of a row
+             */
+            end_gap_m?: number;
+            /**
+             * Format: double
+             * @description of a row
+             */
+            length_m?: number;
+            /**
+             * Format: double
+             * @description of a ring
+             */
+            radius_m?: number;
+            shape: components["schemas"]["GroundLayoutShape"];
+            /**
+             * Format: double
+             * @description of a row: the least
+             */
+            spacing_m?: number;
+        };
+        GroundLayoutResult: {
+            /** Format: int64 */
+            count: number;
+            points: components["schemas"]["GroundPlace"][];
+            /** Format: double */
+            spacing_m: number | null;
+        };
+        /** @enum {string} */
+        GroundLayoutShape: "ring" | "row";
+        /** @enum {string} */
+        GroundLight: "full" | "part" | "shade";
         GroundMarked: {
             expires_on: string;
             id: string;
@@ -3782,6 +3963,12 @@ export interface components {
             phone: string;
             reason: string;
         };
+        GroundPlace: {
+            /** Format: double */
+            x_m: number;
+            /** Format: double */
+            y_m: number;
+        };
         /** @enum {string} */
         GroundPrivateLines: "none" | "marked";
         /** @enum {string} */
@@ -3823,6 +4010,8 @@ export interface components {
         };
         /** @enum {string} */
         GroundScale: "general" | "strict";
+        /** @enum {string} */
+        GroundSector: "N" | "NE" | "E" | "SE" | "S" | "SW" | "W" | "NW";
         GroundSize: {
             /** Format: double */
             height_m: number;
@@ -3837,6 +4026,34 @@ export interface components {
         GroundSoilClass: "sand" | "loamy sand" | "sandy loam" | "loam" | "silt loam" | "silt" | "sandy clay loam" | "clay loam" | "silty clay loam" | "sandy clay" | "silty clay" | "clay";
         /** @enum {string} */
         GroundSoilGroup: "coarse" | "medium" | "fine";
+        GroundSunInput: {
+            /** Format: double */
+            lat_deg: number;
+            obstacles: components["schemas"]["GroundSunObstacle"][];
+        };
+        GroundSunObstacle: {
+            /**
+             * Format: double
+             * @description in the six months without leaves; not given is as in leaf
+             */
+            bare_opacity?: number;
+            /** Format: double */
+            elevation_deg: number;
+            /** Format: double */
+            from_deg: number;
+            /** Format: double */
+            opacity: number;
+            /** Format: double */
+            to_deg: number;
+        };
+        GroundSunResult: {
+            class: components["schemas"]["GroundLight"];
+            /** Format: double */
+            growing_h: number;
+            /** Format: double */
+            growing_morning_h: number;
+            monthly_h: number[];
+        };
         GroundTakenBack: {
             reason: string;
         };
@@ -3866,6 +4083,26 @@ export interface components {
         GroundWater: "none" | "carried" | "hose" | "drip";
         /** @enum {string} */
         GroundWind: "sheltered" | "open" | "exposed";
+        GroundWindInput: {
+            /** Format: double */
+            min_speed_ms: number;
+            records: components["schemas"]["GroundWindRecord"][];
+        };
+        GroundWindRecord: {
+            /** Format: double */
+            from_deg: number;
+            /** Format: double */
+            speed_ms: number;
+        };
+        GroundWindResult: {
+            /** Format: double */
+            prevailing_deg: number | null;
+            sector: components["schemas"]["GroundSector"] | null;
+            /** Format: double */
+            steadiness: number | null;
+            /** @description no direction prevails: the bearing is the heaviest sector's */
+            variable: boolean | null;
+        };
         GrowersAll: {
             growers: components["schemas"]["GrowersGrower"][];
         };
@@ -6632,6 +6869,86 @@ export interface operations {
             };
         };
     };
+    "calc-chill": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClimateChillInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClimateChillResult"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "calc-cold": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClimateColdInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClimateColdResult"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "calc-et0": {
         parameters: {
             query?: never;
@@ -6859,6 +7176,46 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlantingHoleResult"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "calc-layout": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GroundLayoutInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GroundLayoutResult"];
                 };
             };
             /** @description Error */
@@ -7139,6 +7496,86 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlantingStakeResult"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "calc-sun-hours": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GroundSunInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GroundSunResult"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "calc-wind": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GroundWindInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GroundWindResult"];
                 };
             };
             /** @description Error */
