@@ -61,6 +61,10 @@ const (
 	BadCheck      Code = "bad_check_character"
 	Formula       Code = "formula"
 	UnknownKind   Code = "unknown_kind"
+	NotThere      Code = "not_there"
+	SamePlace     Code = "same_place"
+	DoNotMeet     Code = "do_not_meet"
+	CrossesItself Code = "crosses_itself"
 	LiesBefore    Code = "lies_before"
 	LoosenedFirm  Code = "loosened_firm"
 )

@@ -1,0 +1,129 @@
+package survey
+
+import (
+	"sedum/core/ground"
+	"sedum/core/num"
+	"sedum/core/rules"
+)
+
+// SpotReading is what the plan says of one spot.
+type SpotReading struct {
+	Placed bool
+	At     Located
+	Near   []Near
+	View   View
+	// Sun is nil while north is not known or the spot is not placed. It is what the spot has at most until Settled.
+	Sun *ground.SunResult
+	// Settled is that the whole view is known: somebody looked all round, and everything that stands there has its height.
+	Settled bool
+	slopes  []slopeLine
+}
+
+// Read says what the plan tells of a spot at a latitude.
+func Read(h rules.House, p Plan, located map[string]Located, spotID string, latDeg float64) SpotReading {
+	out := SpotReading{}
+	for _, s := range p.Spots {
+		if at, ok := located[s.Point]; ok && s.SpotID == spotID {
+			out.Placed, out.At = true, at
+		}
+	}
+	if !out.Placed {
+		return out
+	}
+	out.slopes = slopesOf(p, located)
+	out.Near, out.View = NearOf(p, located, out.At), ViewOf(h, p, located, out.At)
+	if p.North == "" || out.View.Inside != "" {
+		return out
+	}
+	if sun, err := ground.SunHours(out.View.SunInput(latDeg)); err == nil {
+		out.Sun = &sun
+		out.Settled = p.Complete && len(out.View.Unmeasured) == 0
+	}
+	return out
+}
+
+// SunInput is the view for the sun's calculator.
+func (v View) SunInput(latDeg float64) ground.SunInput {
+	in := ground.SunInput{LatDeg: latDeg, Obstacles: []ground.SunObstacle{}}
+	for _, s := range v.Seen {
+		in.Obstacles = append(in.Obstacles, s.SunObstacle)
+	}
+	return in
+}
+
+// Obstacles are what a grown tree at the spot may meet, by the plan. A house counts as a building on shrinkable clay where the soil is clay.
+// Known is false where a line hangs at a height that nobody measured.
+func (r SpotReading) Obstacles(p Plan, clay bool) (list []ground.Obstacle, known bool) {
+	things := map[string]Thing{}
+	for _, t := range p.Things {
+		things[t.ID] = t
+	}
+	known = true
+	for _, n := range r.Near {
+		t, far := things[n.ThingID], num.Round(n.DistanceM, 2)
+		kind, ok := neighbours[t.Kind]
+		if !ok {
+			continue
+		}
+		o := ground.Obstacle{Kind: kind, DistanceM: &far}
+		if kind == ground.NeighbourLine {
+			if t.HeightM == nil {
+				known = false
+				continue
+			}
+			o.HeightM, o.ClearanceM = t.HeightM, t.ClearanceM
+		}
+		list = append(list, o)
+		if t.Kind == House && clay {
+			list = append(list, ground.Obstacle{Kind: ground.NeighbourClayBuilding, DistanceM: &far})
+		}
+	}
+	return list, known
+}
+
+var neighbours = map[Kind]ground.Neighbour{
+	House: ground.NeighbourWall, Wall: ground.NeighbourWall, Line: ground.NeighbourLine, Boundary: ground.NeighbourBoundary,
+	Paving: ground.NeighbourPaving, Drain: ground.NeighbourDrain,
+}
+
+// Facts are the facts of a spot with what the plan adds. What somebody typed overrides: sun hours typed stay, and a kind of obstacle that is
+// typed stands for those of the plan.
+func (r SpotReading) Facts(p Plan, typed ground.Facts, clay bool) (facts ground.Facts, fromPlan FromPlan) {
+	if !r.Placed {
+		return typed, FromPlan{}
+	}
+	if typed.SunH == nil && r.Settled {
+		h := num.Round(r.Sun.GrowingH, 2)
+		typed.SunH, fromPlan.Sun = &h, true
+	}
+	list, known := r.Obstacles(p, clay)
+	said := map[ground.Neighbour]bool{}
+	for _, o := range typed.Obstacles {
+		said[o.Kind] = true
+	}
+	both := append([]ground.Obstacle{}, typed.Obstacles...)
+	for _, o := range list {
+		if !said[o.Kind] {
+			both, fromPlan.Room = append(both, o), true
+		}
+	}
+	typed.Obstacles = both
+	if p.Complete && known {
+		typed.RoomLooked, fromPlan.Room = true, true
+	} else if !known {
+		typed.RoomLooked = false
+	}
+	if typed.SlopeFallMM == nil {
+		if fall, over, ok := r.slope(); ok {
+			typed.Sloping, typed.SlopeFallMM, typed.SlopeOverM, fromPlan.Slope = fall > 0, &fall, &over, true
+		}
+	}
+	return typed, fromPlan
+}
+
+// FromPlan is which facts of a spot the plan gave; what is false was typed or is not known.
+type FromPlan struct {
+	Sun   bool `json:"sun"`
+	Room  bool `json:"room"`
+	Slope bool `json:"slope"`
+}
