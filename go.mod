@@ -17,6 +17,7 @@ require (
 	github.com/klauspost/compress v1.20.4
 	github.com/mileusna/useragent v1.3.5
 	github.com/nicksnyder/go-i18n/v2 v2.7.0
+	github.com/paulmach/orb v0.14.0
 	github.com/pquerna/otp v1.5.0
 	github.com/pressly/goose/v3 v3.29.0
 	github.com/santhosh-tekuri/jsonschema/v6 v6.0.3

@@ -135,6 +135,16 @@ func TestTheRestOfTheOperationsAnswer(t *testing.T) {
 	change := map[string]any{"version": page["version"], "site_version": page["site_version"], "name": page["name"], "lat_deg": page["lat_deg"], "ground": page["ground"], "climate": page["climate"]}
 	ok("POST", "/api/v1/spots/"+spot+"/reading", change)
 	ok("PUT", "/api/v1/spots/"+spot, change)
+	var site map[string]any
+	p.get("/api/v1/spots/"+spot+"/plan", &site)
+	measured := map[string]any{"version": site["version"], "plan": site["plan"]}
+	ok("POST", "/api/v1/spots/"+spot+"/plan/reading", measured)
+	wall := `{"type":"FeatureCollection","features":[{"type":"Feature","properties":{"kind":"wall"},"geometry":{"type":"LineString","coordinates":[[8,47],[8.0001,47]]}}]}`
+	var added map[string]any
+	require.NoError(t, json.Unmarshal([]byte(ok("POST", "/api/v1/spots/"+spot+"/plan/from-geojson", map[string]any{"text": wall, "plan": site["plan"]})), &added))
+	ok("PUT", "/api/v1/spots/"+spot+"/plan", map[string]any{"version": site["version"], "plan": added["plan"]})
+	ok("GET", "/api/v1/spots/"+spot+"/plan/versions/1", nil)
+	ok("GET", "/api/v1/spots/"+spot+"/plan.geojson", nil)
 
 	ok("POST", "/api/v1/measures", map[string]any{"name": "tin cup", "kind": "cup", "substance": "water", "amount": 0.2, "unit": "l"})
 	var measures struct{ Measures []struct{ ID string } }

@@ -26,6 +26,7 @@ import (
 	"sedum/core/rules"
 	"sedum/core/sampling"
 	"sedum/core/stock"
+	"sedum/core/survey"
 	coreyard "sedum/core/yard"
 	"sedum/kernel"
 )
@@ -43,6 +44,7 @@ var stored = map[string]struct {
 	"clock.Dip.Input":              {"gel_dips", "input", func() any { return &stock.GelDipInput{} }},
 	"clock.Dip.Result":             {"gel_dips", "result", func() any { return &stock.GelDipResult{} }},
 	"ground.DrainageTest.Readings": {"drainage_tests", "readings", func() any { return &[]ground.Reading{} }},
+	"ground.SitePlan.Plan":         {"site_plans", "plan", func() any { return &survey.Plan{} }},
 	"ground.Site.Climate":          {"sites", "climate", func() any { return &climate.Facts{} }},
 	"ground.Spot.Ground":           {"spots", "ground", func() any { return &ground.Facts{} }},
 	"growers.Note.Content":         {"grower_notes", "content", func() any { return &growers.Content{} }},

@@ -51,7 +51,7 @@ func Load(ctx context.Context, k *kernel.Kernel) error {
 			return err
 		}
 		l := &loader{kernel: k, tx: tx, now: tx.Now.Add(-headStart), random: rand.New(rand.NewPCG(20261125, 47))}
-		for _, step := range []func() error{l.people, l.letterhead, l.catalogue, l.history, l.lots, l.checks, l.otherForms, l.customers, l.sheets} {
+		for _, step := range []func() error{l.people, l.letterhead, l.catalogue, l.history, l.lots, l.checks, l.otherForms, l.customers, l.plan, l.sheets} {
 			if err := step(); err != nil {
 				return err
 			}

@@ -151,5 +151,5 @@ func TestLettersAndSheetOfANoteAreChosen(t *testing.T) {
 func (p *hand) pick(label, option string) {
 	p.t.Helper()
 	at := byLabel(label)
-	p.do(chromedp.WaitEnabled(at, chromedp.BySearch), chromedp.Focus(at, chromedp.BySearch), chromedp.KeyEvent(option[:3]))
+	p.do(chromedp.WaitEnabled(at, chromedp.BySearch), chromedp.Focus(at, chromedp.BySearch), chromedp.KeyEvent(option[:min(3, len(option))]))
 }

@@ -27,6 +27,7 @@ import (
 	"sedum/core/sampling"
 	"sedum/core/set"
 	"sedum/core/stock"
+	"sedum/core/survey"
 	"sedum/core/yard"
 	"sedum/words"
 )
@@ -83,6 +84,11 @@ func sets() map[string]said {
 		"planting.Caution":      by(set.Texts[planting.Caution](), "caution.", ""),
 		"planting.ConflictCode": by(set.Texts[planting.ConflictCode](), "conflict.", ""),
 		"planting.FlareSchool":  by(set.Texts[planting.FlareSchool](), "school.flare.", ""),
+		"survey.How":            by(set.Texts[survey.How](), "", "survey.how."),
+		"survey.Kind":           by(set.Texts[survey.Kind](), "survey.kind.", "survey.kind."),
+		"survey.Leaves":         by(set.Texts[survey.Leaves](), "", "survey.leaves."),
+		"survey.North":          by(set.Texts[survey.North](), "", "survey.north."),
+		"survey.Side":           by(set.Texts[survey.Side](), "", "survey.side."),
 		"planting.Ground":       by(set.Texts[planting.Ground](), "", "plan.ground."),
 		"planting.Habit":        unsaid(set.Texts[planting.Habit]()), // decides the litres, is not told
 		"planting.Need":         by(set.Texts[planting.Need](), "need.", ""),

@@ -55,6 +55,7 @@ type SiteData struct {
 	Address string     `json:"address"`
 	LatDeg  float64    `json:"latitude_deg"`
 	Climate any        `json:"climate"`
+	Plans   []any      `json:"plans" doc:"every version of the plan of the ground"`
 	Spots   []SpotData `json:"spots"`
 }
 
@@ -112,7 +113,14 @@ func DataOf(tx *kernel.Tx, customerID string) (Data, error) {
 		if err != nil {
 			return out, err
 		}
-		site := SiteData{Address: s.Address, LatDeg: s.LatDeg, Climate: s.Climate, Spots: []SpotData{}}
+		site := SiteData{Address: s.Address, LatDeg: s.LatDeg, Climate: s.Climate, Plans: []any{}, Spots: []SpotData{}}
+		plans, err := kernel.Many[SitePlan](tx, "version", "site_id = ?", s.ID)
+		if err != nil {
+			return out, err
+		}
+		for _, p := range plans {
+			site.Plans = append(site.Plans, p.Plan)
+		}
 		for _, p := range spots {
 			spot, err := dataOf(tx, p)
 			if err != nil {
@@ -175,11 +183,32 @@ func Forget(tx *kernel.Tx, customerID string) error {
 	if err != nil {
 		return err
 	}
+	if err := forgetPlans(tx, customerID); err != nil {
+		return err
+	}
 	of := []string{customerID}
 	for _, spot := range ids {
 		of = append(of, spot.ID)
 	}
 	return mending.Forget(tx, of)
+}
+
+// forgetPlans leaves what stands on the ground, and takes from every version of the plan its names and where on the globe it lies.
+func forgetPlans(tx *kernel.Tx, customerID string) error {
+	plans, err := kernel.Many[SitePlan](tx, "id", "site_id IN (SELECT s.id FROM sites s WHERE s.customer_id = ?)", customerID)
+	if err != nil {
+		return err
+	}
+	for _, p := range plans {
+		p.Plan.OriginAt = nil
+		for i := range p.Plan.Things {
+			p.Plan.Things[i].Name, p.Plan.Things[i].ReportedBy = "", ""
+		}
+		if err := tx.DB().Model(&p).Select("plan").Updates(&p).Error; err != nil {
+			return kernel.Ours(err)
+		}
+	}
+	return nil
 }
 
 // Quiet is a customer of whom nothing was written down for a while.

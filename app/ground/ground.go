@@ -72,7 +72,7 @@ type Holds func(tx *kernel.Tx, spotID string) (bool, error)
 
 // Capability declares what can be asked and done here; the station may be nil.
 func Capability(station Station, holds Holds) kernel.Capability {
-	changed := []string{"list-spots", "see-spot", "match", "plan", "today"}
+	changed := []string{"list-spots", "see-spot", "see-plan", "match", "plan", "today"}
 	fresh := func(tx *kernel.Tx, _ kernel.None, id string) (Page, error) { return page(tx, kernel.ByID{ID: id}) }
 	same := func(tx *kernel.Tx, p kernel.ByID, _ string) (Page, error) { return page(tx, p) }
 	return kernel.Capability{Name: "ground", Tables: kernel.Folder(tables), Operations: []kernel.Operation{
@@ -95,6 +95,14 @@ func Capability(station Station, holds Holds) kernel.Capability {
 		kernel.Deed("take-back-line-answer", "POST", "/spots/{id}/line-answers/{record}/taken-back", KeepGround, takeBackLineAnswer, func(tx *kernel.Tx, _ OfSpot, id string) (Page, error) {
 			return page(tx, kernel.ByID{ID: id})
 		}).Makes(append(changed, "see-mendings", "see-sheet")...),
+		kernel.Read("see-plan", "/spots/{id}/plan", SeeGround, seePlan),
+		kernel.Read("see-plan-was", "/spots/{id}/plan/versions/{version}", SeeGround, seePlanWas),
+		kernel.Ask("read-plan", "/spots/{id}/plan/reading", SeeGround, readPlan),
+		kernel.Deed("save-plan", "PUT", "/spots/{id}/plan", KeepGround, savePlan, func(tx *kernel.Tx, p kernel.ByID, _ string) (PlanPage, error) {
+			return seePlan(tx, p)
+		}).Makes(changed...),
+		kernel.Ask("read-geojson", "/spots/{id}/plan/from-geojson", KeepGround, readGeoJSON).Limit(4 << 20),
+		kernel.ReadFile("plan-geojson", "/spots/{id}/plan.geojson", KeepGround, GeoJSONType, PlanAsFile),
 		kernel.Ask("read-spot", "/spots/{id}/reading", SeeGround, readSpot),
 		kernel.Deed("record-marking", "POST", "/spots/{id}/markings", KeepGround, recordMarking, same).Makes(changed...),
 		kernel.Ask("read-drainage", "/ground/drainage", SeeGround, readDrainage),

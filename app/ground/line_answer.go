@@ -46,7 +46,7 @@ func recordLineAnswer(tx *kernel.Tx, p kernel.ByID, n NewLineAnswer) (string, er
 	if err := l.Err(); err != nil {
 		return "", err
 	}
-	s, err := kernel.One[Spot](tx, "id = ?", p.ID)
+	s, err := SpotOf(tx, p.ID)
 	if err != nil {
 		return "", err
 	}
@@ -77,7 +77,7 @@ func takeBackLineAnswer(tx *kernel.Tx, p OfSpot, t TakenBack) (string, error) {
 // LineAnswered is the answer of the line's owner that is about the line as it is recorded now, nil while they are to be asked.
 func (k *Known) LineAnswered() *LineAnswer {
 	for i, a := range k.Answers {
-		if (ground.LineAnswer{DistanceM: a.DistanceM, HeightM: a.HeightM}).Holds(k.Spot.Ground.Obstacles) {
+		if (ground.LineAnswer{DistanceM: a.DistanceM, HeightM: a.HeightM}).Holds(k.Ground.Obstacles) {
 			return &k.Answers[i]
 		}
 	}

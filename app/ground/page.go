@@ -11,6 +11,7 @@ import (
 	"sedum/core/climate"
 	"sedum/core/ground"
 	"sedum/core/roles"
+	"sedum/core/survey"
 	"sedum/kernel"
 	"sedum/words"
 )
@@ -24,6 +25,10 @@ type Known struct {
 	// Marked is the marking record that holds today, nil when there is none: nobody digs.
 	Marked *Marking
 	ground.SpotReading
+	// Ground is what is known of the spot: what somebody typed, and for the rest what the plan of the site gives; FromPlan says which.
+	Ground   ground.Facts
+	FromPlan survey.FromPlan
+	plan     SitePlan
 }
 
 // SpotOf finds a spot with its records, read by the house's rules.
@@ -61,8 +66,16 @@ func read(tx *kernel.Tx, spots []Spot) ([]Known, error) {
 	if err != nil {
 		return out, err
 	}
+	siteIDs := []string{}
 	for _, s := range spots {
-		k := Known{Spot: s}
+		siteIDs = append(siteIDs, s.SiteID)
+	}
+	plans, err := plansOf(tx, siteIDs)
+	if err != nil {
+		return out, err
+	}
+	for _, s := range spots {
+		k := Known{Spot: s, plan: plans[s.SiteID]}
 		for _, a := range answers {
 			if a.SpotID == s.ID {
 				k.Answers = append(k.Answers, a)
@@ -92,7 +105,12 @@ func (k *Known) read(tx *kernel.Tx) (err error) {
 	if len(k.Tests) > 0 {
 		newest = &ground.Hole{WidthMM: k.Tests[0].HoleWidthMM, Readings: k.Tests[0].Readings}
 	}
-	k.SpotReading, err = ground.ReadSpot(tx.Who.House, k.Spot.Ground, k.Spot.Site.Climate, k.Marked != nil, newest)
+	k.Ground, k.FromPlan = k.Spot.Ground, survey.FromPlan{}
+	if k.plan.Version > 0 {
+		located, _ := survey.Locate(k.plan.Plan)
+		k.Ground, k.FromPlan = survey.Read(tx.Who.House, k.plan.Plan, located, k.Spot.ID, k.Spot.Site.LatDeg).Facts(k.plan.Plan, k.Spot.Ground)
+	}
+	k.SpotReading, err = ground.ReadSpot(tx.Who.House, k.Ground, k.Spot.Site.Climate, k.Marked != nil, newest)
 	return err
 }
 
@@ -163,7 +181,10 @@ type Page struct {
 	Ground      ground.Facts  `json:"ground"`
 	Climate     climate.Facts `json:"climate"`
 	Tests       []Hole        `json:"tests" doc:"newest first"`
-	Reading     Answer        `json:"reading"`
+	// Found is what is known of the ground with what the plan of the site adds to what was typed.
+	Found    ground.Facts    `json:"found"`
+	FromPlan survey.FromPlan `json:"from_plan"`
+	Reading  Answer          `json:"reading"`
 }
 
 // Pages are spots by customer.
@@ -227,9 +248,12 @@ func (k Known) Page(tx *kernel.Tx) Page {
 		site.Address, site.Customer.Phone = "", ""
 	}
 	out := Page{ID: k.Spot.ID, Version: k.Spot.Version, SiteVersion: site.Version, Name: k.Spot.Name, Customer: site.Customer.Name, Phone: site.Customer.Phone,
-		Address: site.Address, LatDeg: site.LatDeg, Ground: k.Spot.Ground, Climate: site.Climate, Tests: []Hole{}, Reading: k.reading(tx.Say)}
+		Address: site.Address, LatDeg: site.LatDeg, Ground: k.Spot.Ground, Climate: site.Climate, Tests: []Hole{}, Found: k.Ground, FromPlan: k.FromPlan, Reading: k.reading(tx.Say)}
 	if out.Ground.Obstacles == nil {
 		out.Ground.Obstacles = []ground.Obstacle{}
+	}
+	if out.Found.Obstacles == nil {
+		out.Found.Obstacles = []ground.Obstacle{}
 	}
 	for _, t := range k.Tests {
 		out.Tests = append(out.Tests, Hole{t.ID, t.At, t.HoleWidthMM, t.Readings})
@@ -239,7 +263,7 @@ func (k Known) Page(tx *kernel.Tx) Page {
 
 func (k Known) reading(s words.Speaker) Answer {
 	out := Answer{Class: k.Class, Dryness: k.Dryness, Missing: []kernel.Sentence{}}
-	switch out.Slope = k.Spot.Ground.Slope(); out.Slope {
+	switch out.Slope = k.Ground.Slope(); out.Slope {
 	case ground.SlopeLevel:
 	case "":
 		out.SlopeText = s.Say("slope.unknown", nil)
@@ -249,7 +273,7 @@ func (k Known) reading(s words.Speaker) Answer {
 	if m := k.Marked; m != nil {
 		out.Marked = &Marked{m.ID, m.Reference, m.MarkedOn.Format(time.DateOnly), m.ExpiresOn.Format(time.DateOnly), m.MarkedBy, m.PrivateLines}
 	}
-	_, out.HasLine = ground.NearestLine(k.Spot.Ground.Obstacles)
+	_, out.HasLine = ground.NearestLine(k.Ground.Obstacles)
 	if a := k.LineAnswered(); a != nil {
 		out.LineAnswer = &Answered{a.ID, a.Owner, a.Reference, a.Answer, a.AnsweredOn.Format(time.DateOnly), a.KeepM}
 	}

@@ -54,11 +54,11 @@ func Judge(h rules.House, k ground.Known, lot yard.Lot, o yard.Offer) Judged {
 	j := Judged{Lot: lot, Offer: o}
 	j.Site, j.Room = siteFor(h, k, j)
 	j.Result = fit.Judge(h, j.Site, lot.Kind.Facts.Kind)
-	j.Standing = planting.StandingOf(j.Result, j.Site, j.Room, k.Spot.Ground.Obstacles)
+	j.Standing = planting.StandingOf(j.Result, j.Site, j.Room, k.Ground.Obstacles)
 	if a := k.LineAnswered(); a != nil {
 		j.Standing.LineAnswered, j.Standing.LineKeepM = true, a.KeepM
 	}
-	in := planting.Input{Tree: planting.Tree{Form: lot.Form, CaliperMM: lot.CaliperMM, HeightM: j.heightM()}, Kind: PlanKind(lot.Kind, k.Spot.Ground), Spot: PlanSpot(k, time.Time{}), Standing: j.Standing}
+	in := planting.Input{Tree: planting.Tree{Form: lot.Form, CaliperMM: lot.CaliperMM, HeightM: j.heightM()}, Kind: PlanKind(lot.Kind, k.Ground), Spot: PlanSpot(k, time.Time{}), Standing: j.Standing}
 	bed, _ := planting.BedDrainage(h, in.Kind, in.Spot)
 	j.Stand = planting.CanStand(h, in, bed)
 	return j
@@ -273,7 +273,7 @@ func (m matches) judgeAll(tx *kernel.Tx, k ground.Known) (out []Judged, spent ma
 			out = append(out, Judge(tx.Who.House, k, lots[o.LotID], o))
 		}
 	}
-	slices.SortStableFunc(out, func(a, b Judged) int { return order(a, b, k.Spot.Ground.Purpose) })
+	slices.SortStableFunc(out, func(a, b Judged) int { return order(a, b, k.Ground.Purpose) })
 	return out, spent, nil
 }
 
@@ -295,7 +295,7 @@ func (j Judged) meets(purpose coreground.Purpose) bool {
 
 // siteFor is a spot as a kind sees it: its drainage on the kind's scale, and what a tree of that kind will meet.
 func siteFor(h rules.House, k ground.Known, j Judged) (fit.Site, *coreground.RoomResult) {
-	g, c := k.Spot.Ground, k.Spot.Site.Climate
+	g, c := k.Ground, k.Spot.Site.Climate
 	s := fit.Site{
 		MinC: c.MinC, HotMonthC: c.HotMonthC, SunH: g.SunH, RaiseMM: g.RaiseMM, PH: g.PH,
 		SummerDeficitMM: c.SummerDeficitMM, Chill: c.ChillPortions, WantsFruit: g.Purpose == coreground.PurposeFruit, Partner: g.Partner,
@@ -311,7 +311,7 @@ func siteFor(h rules.House, k ground.Known, j Judged) (fit.Site, *coreground.Roo
 	if k.Soil != nil {
 		s.SoilGroup, s.AvailableMMPM = &k.Soil.Group, &k.Soil.AvailableWaterMMPM
 	}
-	room := roomFor(h, k.Spot.Ground, j)
+	room := roomFor(h, k.Ground, j)
 	s.RoomUnknown = room == nil || !g.RoomLooked
 	if room == nil {
 		return s, nil
@@ -363,7 +363,7 @@ func PlanKind(k catalogue.Kind, g coreground.Facts) planting.Kind {
 
 // PlanSpot is a spot as the planting plan asks for it on a day.
 func PlanSpot(k ground.Known, plantingOn time.Time) planting.Spot {
-	g, c := k.Spot.Ground, k.Spot.Site.Climate
+	g, c := k.Ground, k.Spot.Site.Climate
 	s := planting.Spot{
 		LatDeg: k.Spot.Site.LatDeg, RaiseMM: g.RaiseMM, SummerDeficitMM: c.SummerDeficitMM, Water: g.Water,
 		WindFromDeg: g.WindFrom, Exposure: g.Exposure, SunH: g.SunH, MinC: c.MinC, Sloping: g.Slope() != coreground.SlopeLevel, Slope: g.Slope(),

@@ -96,7 +96,7 @@ func (desk Desk) make(tx *kernel.Tx, ask PlanAsk) (planned, error) {
 		return p, err
 	}
 	p.input = planting.Input{
-		Tree: planTree(p.house, p.tree, ask.StandsAlone != nil && *ask.StandsAlone), Kind: match.PlanKind(p.tree.Lot.Kind, p.spot.Spot.Ground), Spot: match.PlanSpot(p.spot, p.plantingOn),
+		Tree: planTree(p.house, p.tree, ask.StandsAlone != nil && *ask.StandsAlone), Kind: match.PlanKind(p.tree.Lot.Kind, p.spot.Ground), Spot: match.PlanSpot(p.spot, p.plantingOn),
 		Today: ask.today(p.plantingOn),
 	}
 	p.fit = judged(p.house, p.spot, p.tree)

@@ -107,6 +107,15 @@ func soilOf(g Facts) (*TextureResult, error) {
 	return nil, nil
 }
 
+// Shrinks tells whether a soil is known to be a clay that shrinks when it dries: a third of clay and more.
+func Shrinks(g Facts) bool {
+	soil, err := soilOf(g)
+	if err != nil || soil == nil {
+		return false
+	}
+	return slices.Contains([]SoilClass{"sandy clay", "silty clay", "clay"}, soil.Class)
+}
+
 // CheckFacts returns what is wrong with the facts of a spot beyond their single limits.
 func CheckFacts(g Facts) fault.List {
 	var l fault.List

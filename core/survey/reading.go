@@ -88,7 +88,7 @@ var neighbours = map[Kind]ground.Neighbour{
 
 // Facts are the facts of a spot with what the plan adds. What somebody typed overrides: sun hours typed stay, and a kind of obstacle that is
 // typed stands for those of the plan.
-func (r SpotReading) Facts(p Plan, typed ground.Facts, clay bool) (facts ground.Facts, fromPlan FromPlan) {
+func (r SpotReading) Facts(p Plan, typed ground.Facts) (facts ground.Facts, fromPlan FromPlan) {
 	if !r.Placed {
 		return typed, FromPlan{}
 	}
@@ -96,7 +96,7 @@ func (r SpotReading) Facts(p Plan, typed ground.Facts, clay bool) (facts ground.
 		h := num.Round(r.Sun.GrowingH, 2)
 		typed.SunH, fromPlan.Sun = &h, true
 	}
-	list, known := r.Obstacles(p, clay)
+	list, known := r.Obstacles(p, ground.Shrinks(typed))
 	said := map[ground.Neighbour]bool{}
 	for _, o := range typed.Obstacles {
 		said[o.Kind] = true
@@ -126,4 +126,9 @@ type FromPlan struct {
 	Sun   bool `json:"sun"`
 	Room  bool `json:"room"`
 	Slope bool `json:"slope"`
+}
+
+// Paths are the sun's ways over those months as the spot sees them, for drawing.
+func Paths(v View, latDeg float64, months ...int) []ground.SunPath {
+	return ground.SunPaths(v.SunInput(latDeg), months...)
 }

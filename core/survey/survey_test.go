@@ -171,7 +171,7 @@ func TestThePlanGivesNoSunThatNobodyKnows(t *testing.T) {
 		p := beforeAWall()
 		change(&p)
 		located, _ := survey.Locate(p)
-		facts, from := survey.Read(rules.House{}, p, located, "spot", 50).Facts(p, ground.Facts{}, false)
+		facts, from := survey.Read(rules.House{}, p, located, "spot", 50).Facts(p, ground.Facts{})
 		assert.Equal(t, facts.SunH != nil, from.Sun)
 		return facts.SunH
 	}
@@ -189,7 +189,7 @@ func TestWhatIsTypedOverridesThePlan(t *testing.T) {
 	p.Things = append(p.Things, survey.Thing{ID: "b", Kind: survey.Boundary, Points: []string{"A", "B", "C"}})
 	located, _ := survey.Locate(p)
 	read := survey.Read(rules.House{}, p, located, "spot", 50)
-	facts, from := read.Facts(p, ground.Facts{SunH: ptr(2.0), Obstacles: []ground.Obstacle{{Kind: ground.NeighbourWall, DistanceM: ptr(1.5)}}}, false)
+	facts, from := read.Facts(p, ground.Facts{SunH: ptr(2.0), Obstacles: []ground.Obstacle{{Kind: ground.NeighbourWall, DistanceM: ptr(1.5)}}})
 	assert.Equal(t, 2.0, *facts.SunH)
 	assert.Equal(t, survey.FromPlan{Room: true}, from)
 	require.Len(t, facts.Obstacles, 2)
@@ -203,7 +203,7 @@ func TestLinesAndHousesOfThePlan(t *testing.T) {
 	p := beforeAWall()
 	p.Things = []survey.Thing{{ID: "l", Kind: survey.Line, Points: []string{"A", "B"}}}
 	located, _ := survey.Locate(p)
-	facts, _ := survey.Read(rules.House{}, p, located, "spot", 50).Facts(p, ground.Facts{RoomLooked: true}, false)
+	facts, _ := survey.Read(rules.House{}, p, located, "spot", 50).Facts(p, ground.Facts{RoomLooked: true})
 	assert.False(t, facts.RoomLooked)
 	p.Points = append(p.Points, bearing("C", "A", 4, 180))
 	p.Things = []survey.Thing{{ID: "h", Kind: survey.House, Points: []string{"A", "B", "C"}, HeightM: ptr(6.0)}}

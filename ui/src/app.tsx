@@ -27,6 +27,7 @@ const StocktakesPage = lazy(() => import('./stocktake/stocktakes-page').then((m)
 const StocktakePage = lazy(() => import('./stocktake/stocktake-page').then((m) => ({ default: m.StocktakePage })))
 const GroundPage = lazy(() => import('./ground/ground-page').then((m) => ({ default: m.GroundPage })))
 const SpotPage = lazy(() => import('./ground/spot-page').then((m) => ({ default: m.SpotPage })))
+const SurveyPage = lazy(() => import('./survey/survey-page').then((m) => ({ default: m.SurveyPage })))
 const MatchPage = lazy(() => import('./match/match-page').then((m) => ({ default: m.MatchPage })))
 const PlanPage = lazy(() => import('./sheet/plan-page').then((m) => ({ default: m.PlanPage })))
 const SheetsPage = lazy(() => import('./sheet/sheets-page').then((m) => ({ default: m.SheetsPage })))
@@ -97,6 +98,7 @@ export function App() {
           <Route path="/stocktake" component={StocktakesPage} />
           <Route path="/stocktake/:number">{(p) => <StocktakePage key={p.number} number={Number(p.number)} />}</Route>
           <Route path="/ground" component={GroundPage} />
+          <Route path="/ground/:id/plan">{(p) => <SurveyPage key={p.id} id={p.id} who={who.data} />}</Route>
           <Route path="/ground/:id">{(p) => <SpotPage key={p.id} id={p.id} who={who.data} />}</Route>
           <Route path="/match">
             <MatchPage />

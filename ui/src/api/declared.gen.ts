@@ -122,17 +122,27 @@ export const stales = {
   'close-lot': ['see-lot', 'list-lots', 'list-trees', 'see-tree', 'today', 'match', 'list-growers', 'see-work'],
   'send-grower-note': ['list-growers', 'see-lot', 'list-lots', 'list-trees', 'see-tree', 'today'],
   'answer-grower-note': ['list-growers'],
-  'add-customer': ['list-spots', 'see-spot', 'match', 'plan', 'today'],
-  'add-spot': ['list-spots', 'see-spot', 'match', 'plan', 'today'],
-  'save-spot': ['list-spots', 'see-spot', 'match', 'plan', 'today'],
-  'amend-customer': ['list-spots', 'see-spot', 'match', 'plan', 'today', 'see-mendings'],
-  'take-back-spot': ['list-spots', 'see-spot', 'match', 'plan', 'today', 'see-mendings'],
-  'take-back-marking': ['list-spots', 'see-spot', 'match', 'plan', 'today', 'see-mendings', 'see-sheet'],
-  'take-back-drainage': ['list-spots', 'see-spot', 'match', 'plan', 'today', 'see-mendings', 'see-sheet'],
-  'record-line-answer': ['list-spots', 'see-spot', 'match', 'plan', 'today'],
-  'take-back-line-answer': ['list-spots', 'see-spot', 'match', 'plan', 'today', 'see-mendings', 'see-sheet'],
-  'record-marking': ['list-spots', 'see-spot', 'match', 'plan', 'today'],
-  'record-drainage': ['list-spots', 'see-spot', 'match', 'plan', 'today'],
+  'add-customer': ['list-spots', 'see-spot', 'see-plan', 'match', 'plan', 'today'],
+  'add-spot': ['list-spots', 'see-spot', 'see-plan', 'match', 'plan', 'today'],
+  'save-spot': ['list-spots', 'see-spot', 'see-plan', 'match', 'plan', 'today'],
+  'amend-customer': ['list-spots', 'see-spot', 'see-plan', 'match', 'plan', 'today', 'see-mendings'],
+  'take-back-spot': ['list-spots', 'see-spot', 'see-plan', 'match', 'plan', 'today', 'see-mendings'],
+  'take-back-marking': ['list-spots', 'see-spot', 'see-plan', 'match', 'plan', 'today', 'see-mendings', 'see-sheet'],
+  'take-back-drainage': ['list-spots', 'see-spot', 'see-plan', 'match', 'plan', 'today', 'see-mendings', 'see-sheet'],
+  'record-line-answer': ['list-spots', 'see-spot', 'see-plan', 'match', 'plan', 'today'],
+  'take-back-line-answer': [
+    'list-spots',
+    'see-spot',
+    'see-plan',
+    'match',
+    'plan',
+    'today',
+    'see-mendings',
+    'see-sheet',
+  ],
+  'save-plan': ['list-spots', 'see-spot', 'see-plan', 'match', 'plan', 'today'],
+  'record-marking': ['list-spots', 'see-spot', 'see-plan', 'match', 'plan', 'today'],
+  'record-drainage': ['list-spots', 'see-spot', 'see-plan', 'match', 'plan', 'today'],
   'issue-sheet': [
     'list-sheets',
     'see-sheet',
@@ -201,6 +211,8 @@ export const reads = [
   'list-growers',
   'list-spots',
   'see-spot',
+  'see-plan',
+  'see-plan-was',
   'ask-station',
   'match',
   'match-kind',
@@ -724,6 +736,9 @@ export const rulesKey = [
   'room.drain_thirsty_m',
   'room.clay_thirsty_factor',
   'room.clearance_unknown_m',
+  'sun.leaf_takes_share',
+  'sun.bare_takes_share',
+  'sun.evergreen_takes_share',
   'keep.sheet_years',
   'keep.asked_months',
   'keep.log_months',
@@ -946,6 +961,22 @@ export const stockTrimSchool = ['never-trim', 'trim'] as const
 export const stockVerdict = ['sell', 'fix', 'hold', 'not-yet-judged', 'send-back'] as const
 export const stockWhyLeft = ['gone', 'reserved', 'apart', 'touched', 'unknown'] as const
 export const stockZone = ['collar', 'side', 'bottom', 'inner'] as const
+export const surveyHow = ['start', 'bearing', 'distances', 'by-eye', 'file'] as const
+export const surveyKind = [
+  'boundary',
+  'house',
+  'wall',
+  'hedge',
+  'tree',
+  'line',
+  'service',
+  'drain',
+  'paving',
+  'slope',
+] as const
+export const surveyLeaves = ['drops', 'keeps'] as const
+export const surveyNorth = ['compass', 'map', 'noon-sun'] as const
+export const surveySide = ['left', 'right'] as const
 export const wordsLanguage = ['en-US', 'en-GB'] as const
 export const wordsUnits = ['metric', 'us'] as const
 export const yardDamage = [

@@ -91,6 +91,23 @@ export const readSpotQuery = (id: string, change: Schemas['GroundChange']) =>
     gcTime: 30_000,
   })
 
+export const groundPlanQuery = (id: string) =>
+  queryOptions({
+    queryKey: keyOf('see-plan', id),
+    queryFn: () => ask(client.GET('/api/v1/spots/{id}/plan', { params: { path: { id } } })),
+    retry: false,
+  })
+
+export const readGroundPlanQuery = (id: string, change: Schemas['GroundPlanChange']) =>
+  queryOptions({
+    queryKey: ['read-plan', id, change],
+    queryFn: ({ signal }) =>
+      ask(client.POST('/api/v1/spots/{id}/plan/reading', { params: { path: { id } }, body: change, signal })),
+    placeholderData: keepPreviousData,
+    retry: false,
+    gcTime: 30_000,
+  })
+
 export const matchQuery = (id: string, tag: string | null) =>
   queryOptions({
     queryKey: keyOf('match', id, tag),

@@ -2267,6 +2267,92 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/spots/{id}/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** See plan */
+        get: operations["see-plan"];
+        /** Save plan */
+        put: operations["save-plan"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/spots/{id}/plan.geojson": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Plan geojson */
+        get: operations["plan-geojson"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/spots/{id}/plan/from-geojson": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Read geojson */
+        post: operations["read-geojson"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/spots/{id}/plan/reading": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Read plan */
+        post: operations["read-plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/spots/{id}/plan/versions/{version}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** See plan was */
+        get: operations["see-plan-was"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/spots/{id}/reading": {
         parameters: {
             query?: never;
@@ -3803,6 +3889,10 @@ export interface components {
             /** Format: double */
             wind_from_deg: number | null;
         };
+        GroundGeoJSONFile: {
+            plan: components["schemas"]["SurveyPlan"];
+            text: string;
+        };
         GroundHole: {
             /** Format: date-time */
             at: string;
@@ -3810,6 +3900,12 @@ export interface components {
             hole_width_mm: number;
             id: string;
             readings: components["schemas"]["GroundReading"][];
+        };
+        GroundImported: {
+            /** Format: int64 */
+            added: number;
+            notes: components["schemas"]["Sentence"][];
+            plan: components["schemas"]["SurveyPlan"];
         };
         GroundLayoutInput: {
             /**
@@ -3923,6 +4019,8 @@ export interface components {
             address: string;
             climate: components["schemas"]["ClimateFacts"];
             customer: string;
+            found: components["schemas"]["GroundFacts"];
+            from_plan: components["schemas"]["SurveyFromPlan"];
             ground: components["schemas"]["GroundFacts"];
             id: string;
             /** Format: double */
@@ -3964,6 +4062,83 @@ export interface components {
             reason: string;
         };
         GroundPlace: {
+            /** Format: double */
+            x_m: number;
+            /** Format: double */
+            y_m: number;
+        };
+        GroundPlanChange: {
+            plan: components["schemas"]["SurveyPlan"];
+            /** Format: int64 */
+            version: number;
+        };
+        GroundPlanPage: {
+            /** @description where each point lies */
+            at: components["schemas"]["GroundPointAt"][];
+            customer: string;
+            /** @description newest first */
+            history: components["schemas"]["GroundPlanSaved"][];
+            /** Format: double */
+            lat_deg: number;
+            plan: components["schemas"]["SurveyPlan"];
+            spot_id: string;
+            spots: components["schemas"]["GroundPlanSpot"][];
+            /** Format: int64 */
+            version: number;
+        };
+        GroundPlanPath: {
+            /** Format: int64 */
+            month: number;
+            steps: components["schemas"]["GroundPlanStep"][];
+        };
+        GroundPlanReading: {
+            /** @description where each point lies */
+            at: components["schemas"]["GroundPointAt"][];
+            spots: components["schemas"]["GroundPlanSpot"][];
+        };
+        GroundPlanSaved: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            /** Format: int64 */
+            version: number;
+        };
+        GroundPlanSeen: {
+            /** Format: double */
+            elevation_deg: number;
+            /** Format: double */
+            from_deg: number;
+            thing_id: string;
+            /** Format: double */
+            to_deg: number;
+        };
+        GroundPlanSpot: {
+            at: components["schemas"]["SurveyLocated"];
+            horizon: components["schemas"]["GroundPlanSeen"][];
+            id: string;
+            name: string;
+            near: components["schemas"]["SurveyNear"][];
+            /** @description what is not known, and what was taken for it */
+            notes: components["schemas"]["Sentence"][];
+            paths: components["schemas"]["GroundPlanPath"][];
+            placed: boolean;
+            settled: boolean;
+            sun: components["schemas"]["GroundSunResult"] | null;
+            sun_text: string;
+        };
+        GroundPlanStep: {
+            /** Format: double */
+            bearing_deg: number;
+            /** Format: double */
+            elevation_deg: number;
+            /** Format: double */
+            hour: number;
+            /** Format: double */
+            passes: number;
+        };
+        GroundPointAt: {
+            by_eye: boolean;
+            id: string;
             /** Format: double */
             x_m: number;
             /** Format: double */
@@ -5457,7 +5632,7 @@ export interface components {
             value: number;
         };
         /** @enum {string} */
-        RulesKey: "flare.probe_fall_share" | "flare.probe_distance_mm" | "flare.apart_deg" | "flare.stray_mm" | "flare.surface_share" | "flare.surface_least_mm" | "flare.surface_most_mm" | "flare.shallow_share" | "flare.shallow_most_mm" | "flare.ball_left_share" | "flare.deep_most_mm" | "roots.collar_ratio" | "roots.collar_gap_mm" | "roots.touching_gap_mm" | "roots.grooved_ratio" | "roots.snip_most" | "roots.slice_least_mm" | "roots.girdling_arc_deg" | "roots.strangling_ratio" | "roots.strangling_arc_deg" | "roots.radial_arc_deg" | "roots.fine_mm" | "roots.fine_share" | "roots.severe_arc_deg" | "roots.major_ratio" | "roots.major_arc_deg" | "roots.major_mm" | "roots.major_thick_arc_deg" | "roots.moderate_sum" | "roots.main_least" | "roots.cut_most_share" | "roots.cut_dormant_share" | "roots.fill_hold_pct" | "roots.fill_support_pct" | "roots.side_felt_pct" | "roots.side_tease_pct" | "roots.bottom_felt_pct" | "roots.slice_most_mm" | "roots.slice_share" | "roots.shave_share" | "roots.shave_least_mm" | "roots.shave_most_mm" | "roots.shave_needed_mm" | "roots.shave_ball_mm" | "roots.score_most_mm" | "roots.score_share" | "roots.limit_dormant_share" | "roots.limit_autumn_share" | "roots.limit_summer_share" | "roots.limit_spring_share" | "mass.mix_kg_per_l" | "mass.soil_kg_per_l" | "mass.wet_factor" | "mass.rigging_factor" | "mass.staff_one_kg" | "mass.staff_two_kg" | "mass.public_one_kg" | "mass.public_two_kg" | "ball.container_share" | "ball.balled_share" | "ball.bare_root_share" | "drain.fast_min" | "drain.good_min" | "drain.slow_min" | "drain.poor_min" | "drain.strict_fast_min" | "drain.strict_good_min" | "drain.strict_slow_min" | "drain.strict_poor_min" | "fit.enough" | "fit.fair" | "fit.unknown_cap" | "fit.cold_gate_c" | "fit.margin_span_c" | "fit.marginal_c" | "hole.raise_fast_mm" | "hole.raise_good_mm" | "hole.raise_slow_mm" | "hole.raise_poor_mm" | "hole.raise_standing_mm" | "hole.raise_sharp_mm" | "hole.school_step_mm" | "hole.borne_most_mm" | "hole.raise_share_dry" | "hole.raise_share_wet" | "hole.mound_crest_balls" | "hole.mound_crest_mm" | "hole.mound_slope" | "hole.width_coarse" | "hole.width_medium" | "hole.width_fine" | "hole.width_most_mm" | "hole.width_least_mm" | "hole.bare_root_room_mm" | "hole.bare_root_factor" | "hole.plug_room_mm" | "hole.bottom_room_mm" | "hole.bulking" | "hole.settle_least_mm" | "hole.settle_share" | "basin.ball_share" | "basin.backfill_share" | "basin.ball_most" | "basin.least_tree_l" | "basin.least_shrub_l" | "basin.tree_l_per_mm" | "basin.least_small_l" | "basin.room_mm" | "basin.root_soil" | "basin.big_l_per_mm" | "basin.dose_factor" | "basin.dose_l_per_mm" | "basin.radius_least_mm" | "basin.berm_mm" | "basin.plug_radius_mm" | "mulch.outer_least_mm" | "mulch.beyond_mm" | "mulch.gap_mm" | "mulch.fine_mm" | "mulch.small_ball_mm" | "mulch.over_small_mm" | "mulch.plug_outer_mm" | "mulch.plug_gap_mm" | "stake.slender" | "stake.slender_height_m" | "stake.exposed_height_m" | "stake.bare_root_height_m" | "stake.tie_least_mm" | "stake.tie_most_mm" | "stake.months" | "stake.guy_months" | "stake.guy_caliper_mm" | "stake.contractor_caliper_mm" | "stake.contractor_height_m" | "stake.plug_height_m" | "stake.guy_slope_deg" | "window.heat_c" | "window.hot_summer_c" | "window.late_dormant_days" | "window.heat_over_usual_c" | "window.rare_frost_days" | "drain.too_early_mm" | "drain.rising_mm" | "plan.cover_hours" | "plan.compost_top_mm" | "yard.bud_swell_day" | "yard.first_frost_day" | "plan.mulch_bag_l" | "plan.compost_bag_l" | "plan.feed_tablets" | "plan.heat_stop_c" | "plan.cold_stop_c" | "plan.sun_paint_h" | "plan.line_near_m" | "plan.line_tall_m" | "plan.rigging_kg" | "plan.unknown_factors" | "plan.feather_raise_mm" | "basin.dose_stands_mm" | "plan.plug_cover_mm" | "plan.dry_floor_mm" | "sample.tolerable_share" | "sample.confidence" | "sample.accept" | "sample.looks" | "sample.tightened_factor" | "sample.relaxed_factor" | "sample.window_lots" | "sample.window_refused" | "sample.loosen_lots" | "sample.relax_lots" | "balled.least_share" | "bare_root.least_share" | "bare_root.seedling_mm" | "bare_root.under_tips_mm" | "bare_root.trim_share" | "bare_root.hole_most_mm" | "bare_root.hole_wet_mm" | "clock.budget_tender_kpah" | "clock.budget_average_kpah" | "clock.budget_tough_kpah" | "clock.bare_sun_wind" | "clock.bare_shade" | "clock.wet_cloth" | "clock.dry_box" | "clock.damp_packing" | "clock.gel_bag" | "clock.cold_store" | "clock.heeled_in" | "clock.closed_hot_factor" | "clock.rewet_share" | "clock.soon_share" | "clock.critical_share" | "clock.gel_bag_h" | "clock.damp_packing_h" | "clock.damp_packing_cold_h" | "clock.cold_store_h" | "clock.water_bucket_h" | "clock.water_bucket_away_h" | "clock.alarm_ahead_h" | "gel.set_least_min" | "gel.set_most_min" | "gel.seedling_l" | "gel.whip_l" | "gel.feathered_l" | "gel.standard_l" | "gel.label_least" | "gel.label_most" | "scale.tolerance_share" | "soak.clean_h" | "soak.muddy_h" | "box.water_l_per_day" | "yard.pot_heat_c" | "yard.pot_frost_c" | "yard.lat_deg" | "yard.quarantine_days" | "spare.container_share" | "spare.balled_share" | "spare.bare_root_share" | "spare.plug_share" | "potting.room_mm" | "potting.rim_mm" | "clock.cold_store_c" | "clock.cold_store_rh_pct" | "clock.assumed_c" | "clock.assumed_rh_pct" | "clock.hot_c" | "clock.cooking_c" | "clock.frost_c" | "clock.killing_c" | "clock.cold_pack_c" | "yard.last_chance_months" | "plan.graft_least_mm" | "plan.pocket_caliper_mm" | "sheet.reservation_days" | "sheet.reservation_warn_days" | "time.plug_min" | "time.whip_min" | "hold.short_days" | "hold.long_days" | "hold.longest_days" | "season.flush_days" | "season.autumn_days" | "season.leaf_fall_days" | "season.evergreen_dormant_c" | "damage.girth_share" | "room.eaves_m" | "room.soil_m" | "room.paving_small_m" | "room.paving_medium_m" | "room.paving_large_m" | "room.drain_m" | "room.drain_thirsty_m" | "room.clay_thirsty_factor" | "room.clearance_unknown_m" | "keep.sheet_years" | "keep.asked_months" | "keep.log_months";
+        RulesKey: "flare.probe_fall_share" | "flare.probe_distance_mm" | "flare.apart_deg" | "flare.stray_mm" | "flare.surface_share" | "flare.surface_least_mm" | "flare.surface_most_mm" | "flare.shallow_share" | "flare.shallow_most_mm" | "flare.ball_left_share" | "flare.deep_most_mm" | "roots.collar_ratio" | "roots.collar_gap_mm" | "roots.touching_gap_mm" | "roots.grooved_ratio" | "roots.snip_most" | "roots.slice_least_mm" | "roots.girdling_arc_deg" | "roots.strangling_ratio" | "roots.strangling_arc_deg" | "roots.radial_arc_deg" | "roots.fine_mm" | "roots.fine_share" | "roots.severe_arc_deg" | "roots.major_ratio" | "roots.major_arc_deg" | "roots.major_mm" | "roots.major_thick_arc_deg" | "roots.moderate_sum" | "roots.main_least" | "roots.cut_most_share" | "roots.cut_dormant_share" | "roots.fill_hold_pct" | "roots.fill_support_pct" | "roots.side_felt_pct" | "roots.side_tease_pct" | "roots.bottom_felt_pct" | "roots.slice_most_mm" | "roots.slice_share" | "roots.shave_share" | "roots.shave_least_mm" | "roots.shave_most_mm" | "roots.shave_needed_mm" | "roots.shave_ball_mm" | "roots.score_most_mm" | "roots.score_share" | "roots.limit_dormant_share" | "roots.limit_autumn_share" | "roots.limit_summer_share" | "roots.limit_spring_share" | "mass.mix_kg_per_l" | "mass.soil_kg_per_l" | "mass.wet_factor" | "mass.rigging_factor" | "mass.staff_one_kg" | "mass.staff_two_kg" | "mass.public_one_kg" | "mass.public_two_kg" | "ball.container_share" | "ball.balled_share" | "ball.bare_root_share" | "drain.fast_min" | "drain.good_min" | "drain.slow_min" | "drain.poor_min" | "drain.strict_fast_min" | "drain.strict_good_min" | "drain.strict_slow_min" | "drain.strict_poor_min" | "fit.enough" | "fit.fair" | "fit.unknown_cap" | "fit.cold_gate_c" | "fit.margin_span_c" | "fit.marginal_c" | "hole.raise_fast_mm" | "hole.raise_good_mm" | "hole.raise_slow_mm" | "hole.raise_poor_mm" | "hole.raise_standing_mm" | "hole.raise_sharp_mm" | "hole.school_step_mm" | "hole.borne_most_mm" | "hole.raise_share_dry" | "hole.raise_share_wet" | "hole.mound_crest_balls" | "hole.mound_crest_mm" | "hole.mound_slope" | "hole.width_coarse" | "hole.width_medium" | "hole.width_fine" | "hole.width_most_mm" | "hole.width_least_mm" | "hole.bare_root_room_mm" | "hole.bare_root_factor" | "hole.plug_room_mm" | "hole.bottom_room_mm" | "hole.bulking" | "hole.settle_least_mm" | "hole.settle_share" | "basin.ball_share" | "basin.backfill_share" | "basin.ball_most" | "basin.least_tree_l" | "basin.least_shrub_l" | "basin.tree_l_per_mm" | "basin.least_small_l" | "basin.room_mm" | "basin.root_soil" | "basin.big_l_per_mm" | "basin.dose_factor" | "basin.dose_l_per_mm" | "basin.radius_least_mm" | "basin.berm_mm" | "basin.plug_radius_mm" | "mulch.outer_least_mm" | "mulch.beyond_mm" | "mulch.gap_mm" | "mulch.fine_mm" | "mulch.small_ball_mm" | "mulch.over_small_mm" | "mulch.plug_outer_mm" | "mulch.plug_gap_mm" | "stake.slender" | "stake.slender_height_m" | "stake.exposed_height_m" | "stake.bare_root_height_m" | "stake.tie_least_mm" | "stake.tie_most_mm" | "stake.months" | "stake.guy_months" | "stake.guy_caliper_mm" | "stake.contractor_caliper_mm" | "stake.contractor_height_m" | "stake.plug_height_m" | "stake.guy_slope_deg" | "window.heat_c" | "window.hot_summer_c" | "window.late_dormant_days" | "window.heat_over_usual_c" | "window.rare_frost_days" | "drain.too_early_mm" | "drain.rising_mm" | "plan.cover_hours" | "plan.compost_top_mm" | "yard.bud_swell_day" | "yard.first_frost_day" | "plan.mulch_bag_l" | "plan.compost_bag_l" | "plan.feed_tablets" | "plan.heat_stop_c" | "plan.cold_stop_c" | "plan.sun_paint_h" | "plan.line_near_m" | "plan.line_tall_m" | "plan.rigging_kg" | "plan.unknown_factors" | "plan.feather_raise_mm" | "basin.dose_stands_mm" | "plan.plug_cover_mm" | "plan.dry_floor_mm" | "sample.tolerable_share" | "sample.confidence" | "sample.accept" | "sample.looks" | "sample.tightened_factor" | "sample.relaxed_factor" | "sample.window_lots" | "sample.window_refused" | "sample.loosen_lots" | "sample.relax_lots" | "balled.least_share" | "bare_root.least_share" | "bare_root.seedling_mm" | "bare_root.under_tips_mm" | "bare_root.trim_share" | "bare_root.hole_most_mm" | "bare_root.hole_wet_mm" | "clock.budget_tender_kpah" | "clock.budget_average_kpah" | "clock.budget_tough_kpah" | "clock.bare_sun_wind" | "clock.bare_shade" | "clock.wet_cloth" | "clock.dry_box" | "clock.damp_packing" | "clock.gel_bag" | "clock.cold_store" | "clock.heeled_in" | "clock.closed_hot_factor" | "clock.rewet_share" | "clock.soon_share" | "clock.critical_share" | "clock.gel_bag_h" | "clock.damp_packing_h" | "clock.damp_packing_cold_h" | "clock.cold_store_h" | "clock.water_bucket_h" | "clock.water_bucket_away_h" | "clock.alarm_ahead_h" | "gel.set_least_min" | "gel.set_most_min" | "gel.seedling_l" | "gel.whip_l" | "gel.feathered_l" | "gel.standard_l" | "gel.label_least" | "gel.label_most" | "scale.tolerance_share" | "soak.clean_h" | "soak.muddy_h" | "box.water_l_per_day" | "yard.pot_heat_c" | "yard.pot_frost_c" | "yard.lat_deg" | "yard.quarantine_days" | "spare.container_share" | "spare.balled_share" | "spare.bare_root_share" | "spare.plug_share" | "potting.room_mm" | "potting.rim_mm" | "clock.cold_store_c" | "clock.cold_store_rh_pct" | "clock.assumed_c" | "clock.assumed_rh_pct" | "clock.hot_c" | "clock.cooking_c" | "clock.frost_c" | "clock.killing_c" | "clock.cold_pack_c" | "yard.last_chance_months" | "plan.graft_least_mm" | "plan.pocket_caliper_mm" | "sheet.reservation_days" | "sheet.reservation_warn_days" | "time.plug_min" | "time.whip_min" | "hold.short_days" | "hold.long_days" | "hold.longest_days" | "season.flush_days" | "season.autumn_days" | "season.leaf_fall_days" | "season.evergreen_dormant_c" | "damage.girth_share" | "room.eaves_m" | "room.soil_m" | "room.paving_small_m" | "room.paving_medium_m" | "room.paving_large_m" | "room.drain_m" | "room.drain_thirsty_m" | "room.clay_thirsty_factor" | "room.clearance_unknown_m" | "sun.leaf_takes_share" | "sun.bare_takes_share" | "sun.evergreen_takes_share" | "keep.sheet_years" | "keep.asked_months" | "keep.log_months";
         RulesNewChange: {
             key: string;
             reason: string;
@@ -6252,6 +6427,102 @@ export interface components {
         };
         StocktakeTags: {
             tags: string[];
+        };
+        SurveyFromPlan: {
+            room: boolean;
+            slope: boolean;
+            sun: boolean;
+        };
+        /** @enum {string} */
+        SurveyHow: "start" | "bearing" | "distances" | "by-eye" | "file";
+        /** @enum {string} */
+        SurveyKind: "boundary" | "house" | "wall" | "hedge" | "tree" | "line" | "service" | "drain" | "paving" | "slope";
+        SurveyLatLon: {
+            /** Format: double */
+            lat_deg: number;
+            /** Format: double */
+            lon_deg: number;
+        };
+        /** @enum {string} */
+        SurveyLeaves: "drops" | "keeps";
+        SurveyLocated: {
+            by_eye: boolean;
+            /** Format: double */
+            x_m: number;
+            /** Format: double */
+            y_m: number;
+        };
+        SurveyNear: {
+            at: components["schemas"]["SurveyLocated"];
+            /** Format: double */
+            bearing_deg: number;
+            by_eye: boolean;
+            /** Format: double */
+            distance_m: number;
+            inside: boolean;
+            thing_id: string;
+        };
+        /** @enum {string} */
+        SurveyNorth: "compass" | "map" | "noon-sun";
+        SurveyPlan: {
+            complete: boolean;
+            north?: components["schemas"]["SurveyNorth"] | "";
+            /** @description where the first point lies on the globe; for files */
+            origin_at?: components["schemas"]["SurveyLatLon"];
+            points: components["schemas"]["SurveyPoint"][];
+            spots: components["schemas"]["SurveySpotAt"][];
+            things: components["schemas"]["SurveyThing"][];
+        };
+        SurveyPoint: {
+            /** Format: double */
+            bearing_deg?: number;
+            from?: string;
+            how: components["schemas"]["SurveyHow"];
+            id: string;
+            /** Format: double */
+            length_m?: number;
+            second?: string;
+            /** Format: double */
+            second_m?: number;
+            side?: components["schemas"]["SurveySide"] | "";
+            /** Format: double */
+            x_m?: number;
+            /** Format: double */
+            y_m?: number;
+        };
+        /** @enum {string} */
+        SurveySide: "left" | "right";
+        SurveySpotAt: {
+            point: string;
+            spot_id: string;
+        };
+        SurveyThing: {
+            /**
+             * Format: double
+             * @description what a line's owner asks for
+             */
+            clearance_m?: number;
+            /**
+             * Format: double
+             * @description of a slope, from its first point down to its second
+             */
+            fall_mm?: number;
+            /** Format: double */
+            height_m?: number;
+            id: string;
+            kind: components["schemas"]["SurveyKind"];
+            leaves?: components["schemas"]["SurveyLeaves"] | "";
+            name: string;
+            points: string[];
+            /** @description who said where a buried service lies */
+            reported_by?: string;
+            /** @description YYYY-MM-DD */
+            reported_on?: string;
+            /**
+             * Format: double
+             * @description of a tree's crown, across
+             */
+            spread_m?: number;
         };
         TodayBoard: {
             apart: components["schemas"]["YardTreeRow"][];
@@ -12760,6 +13031,249 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MatchKind"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "see-plan": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GroundPlanPage"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "save-plan": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GroundPlanChange"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GroundPlanPage"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "plan-geojson": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/geo+json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "read-geojson": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GroundGeoJSONFile"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GroundImported"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "read-plan": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GroundPlanChange"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GroundPlanReading"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "see-plan-was": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path: {
+                id: string;
+                version: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SurveyPlan"];
                 };
             };
             /** @description Error */

@@ -50,7 +50,7 @@ export function SpotSection({
           opacity="0.35"
         />
       ))}
-      <text x="12" y={high - 12} className="answer fill-ink" style={{ fontSize: 16 }}>
+      <text x="12" y={high - 12} className="answer fill-ink" style={{ fontSize: 'calc(16px * var(--say, 1))' }}>
         {reading?.soil ? reading.soil.class : t('ground.soil-unknown')}
       </text>
       <path
@@ -69,7 +69,13 @@ export function SpotSection({
           opacity="0.75"
         />
       )}
-      <text x={cx} y={grade + hole + 20} textAnchor="middle" className="answer fill-ink" style={{ fontSize: 16 }}>
+      <text
+        x={cx}
+        y={grade + hole + 20}
+        textAnchor="middle"
+        className="answer fill-ink"
+        style={{ fontSize: 'calc(16px * var(--say, 1))' }}
+      >
         {reading?.class ? t(`ground.drains.${reading.class}`) : t('ground.not-measured')}
       </text>
       {ground.obstacles.map((o, i) => {
@@ -102,7 +108,7 @@ export function SpotSection({
       {ground.sun_h !== null && (
         <g>
           <circle cx={wide - 70} cy="48" r="19" className="fill-[#e3b24a]" />
-          <text x={wide - 44} y="54" className="answer fill-ink" style={{ fontSize: 16 }}>
+          <text x={wide - 44} y="54" className="answer fill-ink" style={{ fontSize: 'calc(16px * var(--say, 1))' }}>
             {ground.sun_h} h
           </text>
         </g>

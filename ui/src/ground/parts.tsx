@@ -2,6 +2,7 @@ import type { ReactNode } from 'react'
 import { useTranslation } from 'react-i18next'
 import type { Schemas } from '../api/client'
 import { groundNeighbour, groundPurpose, groundSoilClass, groundWater, groundWind } from '../api/declared.gen'
+import { BearingField } from '../parts/bearing-field'
 import { Choice, yesNo } from '../parts/choice'
 import { MeasureField } from '../parts/measure-field'
 import { Pick } from '../parts/pick'
@@ -10,6 +11,10 @@ import type { Change } from './spot-page'
 
 export type PartProps = {
   change: Change
+  /** What is known with what the plan gives; what is typed stands over it. */
+  found?: Schemas['GroundFacts']
+  /** Hours of sun by the plan, when they are known. */
+  planSunH?: number
   ground: (part: Partial<Change['ground']>) => void
   climate: (part: Partial<Change['climate']>) => void
   fault: (field: string) => string | undefined
@@ -35,7 +40,7 @@ export function SoilPart({ change, ground, fault, onBad }: PartProps) {
   const g = change.ground
   return (
     <Part title={t('ground.soil')} note={t('ground.soil.note')}>
-      <div className={grid}>
+      <div className="grid grid-cols-2 gap-3 sm:grid-cols-4 xl:grid-cols-2">
         {(['sand_mm', 'silt_mm', 'clay_mm'] as const).map((name) => (
           <MeasureField
             key={name}
@@ -67,7 +72,7 @@ export function SoilPart({ change, ground, fault, onBad }: PartProps) {
   )
 }
 
-export function AirPart({ change, ground, fault, onBad }: PartProps) {
+export function AirPart({ change, found, planSunH, ground, fault, onBad }: PartProps) {
   const { t } = useTranslation()
   const g = change.ground
   return (
@@ -94,14 +99,22 @@ export function AirPart({ change, ground, fault, onBad }: PartProps) {
         <MeasureField
           label={t('spot.sun_h')}
           unit="h"
+          hint={
+            found?.sun_h === null || found?.sun_h === undefined
+              ? undefined
+              : g.sun_h === null || g.sun_h === undefined
+                ? t('spot.sun.from-plan', { hours: found.sun_h.toFixed(1) })
+                : planSunH !== undefined && Math.abs(planSunH - g.sun_h) >= 0.5
+                  ? t('spot.sun.beside-plan', { hours: planSunH.toFixed(1) })
+                  : undefined
+          }
           value={g.sun_h}
           onChange={(v) => ground({ sun_h: v })}
           onBad={onBad}
           fault={fault('ground.sun_h')}
         />
-        <MeasureField
+        <BearingField
           label={t('spot.wind_from_deg')}
-          unit="°"
           value={g.wind_from_deg}
           onChange={(v) => ground({ wind_from_deg: v })}
           onBad={onBad}

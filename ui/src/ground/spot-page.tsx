@@ -3,7 +3,7 @@ import { useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { Link, useLocation } from 'wouter'
 import { ask, client, comesBack, type Person, Problem, type Schemas, type Spot } from '../api/client'
-import { readSpotQuery, spotQuery } from '../api/queries'
+import { groundPlanQuery, readSpotQuery, spotQuery } from '../api/queries'
 import { nowStale } from '../api/stale'
 import { SpotSection } from '../drawing/spot-section'
 import { Failed, Loading, Nothing, sayProblem } from '../parts/states'
@@ -12,6 +12,7 @@ import { useKept } from '../parts/use-kept'
 import { named } from '../words/named'
 import { ClimatePart } from './climate-part'
 import { DrainageHole } from './drainage-hole'
+import { GardenView } from './garden-view'
 import { LineOwner } from './line-owner'
 import { MendPart } from './mend-part'
 import { AirPart, RoomPart, SoilPart } from './parts'
@@ -63,7 +64,10 @@ function SpotForm({ spot, who }: { spot: Spot; who: Person }) {
   const ground = (part: Partial<Change['ground']>) => kept.set({ ...change, ground: { ...change.ground, ...part } })
   const climate = (part: Partial<Change['climate']>) =>
     kept.set({ ...change, climate: { ...change.climate, ...part, source: part.source ?? 'typed' } })
-  const parts = { change, ground, climate, fault, onBad: setBad }
+  const spots = useQuery(groundPlanQuery(spot.id)).data?.spots ?? []
+  const garden = spots.find((s) => s.id === spot.id)
+  const planSunH = garden?.settled ? garden.sun?.growing_h : undefined
+  const parts = { change, found: spot.found, planSunH, ground, climate, fault, onBad: setBad }
   return (
     <div className="grid flex-1 grid-cols-1 gap-x-10 gap-y-6 px-4 py-5 md:px-7 lg:grid-cols-[minmax(0,1fr)_21rem]">
       <div className="grid min-w-0 content-start gap-8">
@@ -74,12 +78,20 @@ function SpotForm({ spot, who }: { spot: Spot; who: Person }) {
           <p className="text-soft">{[spot.address, spot.phone].filter(Boolean).join(' · ')}</p>
         </header>
         <Services spot={spot} may={may} onSaved={(s) => cache.setQueryData(spotQuery(spot.id).queryKey, s)} />
-        <div className="max-w-2xl">
-          <SpotSection ground={change.ground} reading={reading} tests={spot.tests} />
+        <div className="grid items-start gap-x-8 gap-y-6 xl:grid-cols-[minmax(0,1.35fr)_minmax(0,1fr)]">
+          <GardenView id={spot.id} may={may} />
+          <section className="grid gap-3">
+            <h2 className="border-ink border-b-2 pb-1 text-xl">{t('ground.cut-open')}</h2>
+            <div className="drawn-across">
+              <SpotSection ground={change.ground} reading={reading} tests={spot.tests} />
+            </div>
+            <DrainageHole spot={spot} may={may} onSaved={(s) => cache.setQueryData(spotQuery(spot.id).queryKey, s)} />
+            <fieldset disabled={!may}>
+              <SoilPart {...parts} />
+            </fieldset>
+          </section>
         </div>
-        <DrainageHole spot={spot} may={may} onSaved={(s) => cache.setQueryData(spotQuery(spot.id).queryKey, s)} />
         <fieldset disabled={!may} className="grid gap-8">
-          <SoilPart {...parts} />
           <AirPart {...parts} />
           <RoomPart {...parts} />
           <LineOwner spot={spot} may={may} />
@@ -111,6 +123,7 @@ function SpotForm({ spot, who }: { spot: Spot; who: Person }) {
             . {t('ground.missing.why')}
           </p>
         )}
+        <Elsewhere spots={spots.filter((s) => s.id !== spot.id)} />
         {problem && !stale && (
           <p role="alert" className="rounded-lg border-2 border-oxblood p-3 text-oxblood">
             {sayProblem(problem, t)}
@@ -183,6 +196,31 @@ function SpotForm({ spot, who }: { spot: Spot; who: Person }) {
           ))}
       </aside>
     </div>
+  )
+}
+
+/** The other spots of the same ground, with the sun that each has. */
+function Elsewhere({ spots }: { spots: Schemas['GroundPlanSpot'][] }) {
+  const { t } = useTranslation()
+  if (spots.length === 0) return null
+  return (
+    <section>
+      <h2 className="border-ink border-b-2 pb-1 text-xl">{t('ground.elsewhere')}</h2>
+      <ul>
+        {spots.map((s) => (
+          <li key={s.id} className="row-line">
+            <Link href={`/ground/${s.id}`} className="flex min-h-11 items-center justify-between gap-3 no-underline">
+              <span className="font-semibold underline underline-offset-4">{s.name}</span>
+              <span className="text-soft">
+                {s.sun
+                  ? t(s.settled ? 'survey.spot.sun' : 'survey.spot.most', { hours: s.sun.growing_h.toFixed(1) })
+                  : t(s.placed ? 'survey.spot.no-sun' : 'survey.spot.nowhere')}
+              </span>
+            </Link>
+          </li>
+        ))}
+      </ul>
+    </section>
   )
 }
 
