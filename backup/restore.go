@@ -100,11 +100,28 @@ func (r Restore) Do(ctx context.Context) (err error) {
 // clear takes away what an earlier restore left that was cut short.
 func (r Restore) clear(ctx context.Context) error {
 	for _, name := range []string{r.next, r.before} {
-		if _, err := r.pool.ExecContext(ctx, "DROP DATABASE IF EXISTS "+quoted(name)); err != nil {
+		if err := r.drop(ctx, name); err != nil {
 			return err
 		}
 	}
 	return nil
+}
+
+// drop takes a database away. A server that was killed in the middle of it goes on with what it left while it answers already: until its
+// folder is empty it says so, and is asked again.
+func (r Restore) drop(ctx context.Context, name string) error {
+	const folderNotEmpty = 1010
+	for wait := 100 * time.Millisecond; ; wait *= 2 {
+		_, err := r.pool.ExecContext(ctx, "DROP DATABASE IF EXISTS "+quoted(name))
+		if e, ok := errors.AsType[*mysql.MySQLError](err); !ok || e.Number != folderNotEmpty || wait > 8*time.Second {
+			return err
+		}
+		select {
+		case <-ctx.Done():
+			return ctx.Err()
+		case <-time.After(wait):
+		}
+	}
 }
 
 // fill makes the tables as they were when the backup was made, puts its rows in, and brings them up to date.

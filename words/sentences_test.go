@@ -12,6 +12,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"sedum/app/catalogue"
 	"sedum/app/growers"
 	"sedum/app/mending"
 	"sedum/app/photos"
@@ -54,6 +55,8 @@ func sets() map[string]said {
 		"arrival.Why":           by(set.Texts[arrival.Why](), "", "note.left."),
 		"stock.Ranged":          by(set.Texts[stock.Ranged](), "", "column."),
 		"care.Code":             by(set.Texts[care.Code](), "care.", ""),
+		"catalogue.Odd":         by(set.Texts[catalogue.Odd](), "odd.", ""),
+		"fit.Colour":            by(set.Texts[fit.Colour](), "", "colour."),
 		"climate.Hemisphere":    unsaid(set.Texts[climate.Hemisphere]()),
 		"climate.Source":        unsaid(set.Texts[climate.Source]()),
 		"fault.Code":            by(set.Texts[fault.Code](), "fault.", ""),

@@ -40,6 +40,21 @@ type Facts struct {
 	Cautions      []planting.Caution `json:"cautions"`
 	Uses          []ground.Purpose   `json:"uses"`
 	Source        string             `json:"source"`
+	// Synonyms are other names by which people ask for it.
+	Synonyms []string `json:"synonyms,omitempty"`
+	Conifer  bool     `json:"conifer,omitempty"`
+	Scented  bool     `json:"scented,omitempty"`
+	// Flower and Fruit are what one sees of them, in months of the north; Autumn is the colour of its leaves then.
+	Flower *fit.Look  `json:"flower,omitempty"`
+	Fruit  *fit.Look  `json:"fruit,omitempty"`
+	Autumn fit.Colour `json:"autumn,omitempty" optional:"true"`
+	// Salt is how it bears salt in ground and air, BareRoots how its roots bear being bare; nil is unknown.
+	Salt      *fit.Bears         `json:"salt,omitempty"`
+	BareRoots *stock.Sensitivity `json:"bare_roots,omitempty"`
+	// Partners is how many others must flower near by for fruit: none, one, or two.
+	Partners *int `json:"partners,omitempty" minimum:"0" maximum:"2"`
+	// Sources are where single values come from, by field, when that is not Source.
+	Sources map[string]string `json:"sources,omitempty"`
 }
 
 // Kind is a kind of tree in the catalogue.
@@ -86,6 +101,21 @@ type Line struct {
 	// Provisional is not completed by a manager yet; Unknown counts what nobody knows of it.
 	Provisional bool `json:"provisional"`
 	Unknown     int  `json:"unknown"`
+	// What one looks for it by.
+	Synonyms   []string          `json:"synonyms"`
+	Uses       []ground.Purpose  `json:"uses"`
+	Evergreen  bool              `json:"evergreen"`
+	Conifer    bool              `json:"conifer"`
+	Fruiting   bool              `json:"fruiting"`
+	Scented    bool              `json:"scented"`
+	HeightMaxM *float64          `json:"height_max_m"`
+	ColdC      *float64          `json:"cold_c"`
+	Flower     *fit.Look         `json:"flower,omitempty"`
+	Fruit      *fit.Look         `json:"fruit,omitempty"`
+	Autumn     fit.Colour        `json:"autumn" optional:"true"`
+	Cautions   []kernel.Sentence `json:"cautions"`
+	// Odd is what contradicts itself in what is said of it.
+	Odd []kernel.Sentence `json:"odd"`
 }
 
 // All is every kind by common name.
@@ -97,7 +127,17 @@ func list(tx *kernel.Tx, _ kernel.None) (All, error) {
 	kinds, err := kernel.Many[Kind](tx, "common", "")
 	out := All{[]Line{}}
 	for _, k := range kinds {
-		out.Kinds = append(out.Kinds, Line{k.ID, k.Common, k.Botanical, k.Habit, !k.Facts.NotCovered, k.Provisional, len(k.Facts.unknown())})
+		f := k.Facts.whole()
+		line := Line{ID: k.ID, Common: k.Common, Botanical: k.Botanical, Habit: k.Habit, Covered: !f.NotCovered, Provisional: k.Provisional, Unknown: len(f.unknown()),
+			Synonyms: append([]string{}, f.Synonyms...), Uses: f.Uses, Evergreen: f.Evergreen, Conifer: f.Conifer, Fruiting: f.Fruiting, Scented: f.Scented,
+			HeightMaxM: f.HeightMaxM, ColdC: f.ColdC, Flower: f.Flower, Fruit: f.Fruit, Autumn: f.Autumn, Cautions: []kernel.Sentence{}, Odd: []kernel.Sentence{}}
+		for _, c := range f.Cautions {
+			line.Cautions = append(line.Cautions, kernel.Sentence{Code: string(c), Text: tx.Say.Say("short-caution."+string(c), nil)})
+		}
+		for _, o := range OddOf(k) {
+			line.Odd = append(line.Odd, kernel.Sentence{Code: string(o), Text: tx.Say.Say("odd."+string(o), nil)})
+		}
+		out.Kinds = append(out.Kinds, line)
 	}
 	return out, err
 }
@@ -111,6 +151,14 @@ func ByName(tx *kernel.Tx) (Names, error) {
 	out := Names{}
 	for _, k := range kinds {
 		out[nameKey(k.Common)], out[nameKey(k.Botanical)] = k, k
+	}
+	// By another name it is found where no kind has that name for its own.
+	for _, k := range kinds {
+		for _, name := range k.Facts.Synonyms {
+			if _, taken := out[nameKey(name)]; !taken {
+				out[nameKey(name)] = k
+			}
+		}
 	}
 	return out, err
 }

@@ -21,7 +21,7 @@ import (
 // Columns of a catalogue as CSV, by their headings. An empty cell is unknown, or does not apply; four figures stand in one cell with
 // spaces between; words of a list too.
 var Columns = []string{"common", "botanical", "habit", "cold_c", "heat_c", "sun_h", "drainage_max", "ph", "drought", "wind", "chill_need", "fruiting", "self_fertile",
-	"soil", "height_10_m", "height_max_m", "spread_10_m", "spread_max_m", "flags", "cautions", "uses", "source"}
+	"soil", "height_10_m", "height_max_m", "spread_10_m", "spread_max_m", "flags", "cautions", "uses", "source", "synonyms", "partners", "flower", "fruit", "autumn", "salt", "bare_roots"}
 
 // ReadCSV reads kinds of a catalogue. What is wrong is named by row and column ("3.ph": the second row under the headings).
 // Source is where the figures come from when no column says it. Errors: fault.List.
@@ -122,6 +122,47 @@ func (r *csvRow) yes(name string) bool {
 	return false
 }
 
+// whole is a whole number from 0 to the most, nil when the cell is empty.
+func (r *csvRow) whole(name string, most int) *int {
+	x := r.number(name)
+	if x == nil {
+		return nil
+	}
+	n := int(*x)
+	if float64(n) != *x || n < 0 || n > most {
+		choices := []string{}
+		for i := range most + 1 {
+			choices = append(choices, strconv.Itoa(i))
+		}
+		r.faults.Add(name, fault.NotAChoice, choices)
+		return nil
+	}
+	return &n
+}
+
+// look is a colour and the months from and to which it is seen, nil when the cell is empty.
+func (r *csvRow) look(name string) *fit.Look {
+	parts := strings.Fields(r.cells[name])
+	if len(parts) == 0 {
+		return nil
+	}
+	colour := word[fit.Colour](r, name, parts[0])
+	if len(parts) != 3 {
+		r.faults.Add(name, fault.WrongType, "colour with two months")
+		return nil
+	}
+	from, errFrom := strconv.Atoi(parts[1])
+	to, errTo := strconv.Atoi(parts[2])
+	if errFrom != nil || errTo != nil || from < 1 || from > 12 || to < 1 || to > 12 {
+		r.faults.Add(name, fault.WrongType, "colour with two months")
+		return nil
+	}
+	if colour == nil {
+		return nil
+	}
+	return &fit.Look{Colour: *colour, From: from, To: to}
+}
+
 // word is one of a set, nil when the cell is empty.
 func word[T set.Closed[T]](r *csvRow, name, cell string) *T {
 	v := T(cell)
@@ -146,7 +187,7 @@ func wordsOf[T set.Closed[T]](r *csvRow, name string) []T {
 }
 
 // flags are what a kind is or is not, by their words in a CSV.
-var flags = []string{"thirsty", "sharp", "evergreen", "tender", "autumn_hazard", "bark_tender", "moves_badly", "old_wood", "bleeds", "stone_fruit", "shrub", "not_covered"}
+var flags = []string{"thirsty", "sharp", "evergreen", "tender", "autumn_hazard", "bark_tender", "moves_badly", "old_wood", "bleeds", "stone_fruit", "shrub", "not_covered", "conifer", "scented"}
 
 func (r *csvRow) kind(source string) Kind {
 	if r.cells["source"] != "" {
@@ -160,14 +201,6 @@ func (r *csvRow) kind(source string) Kind {
 		}
 	}
 	is := func(flag string) bool { return slices.Contains(has, flag) }
-	var drought *int
-	if x := r.number("drought"); x != nil {
-		if n := int(*x); float64(n) == *x && n >= 0 && n <= 3 {
-			drought = &n
-		} else {
-			r.faults.Add("drought", fault.NotAChoice, []string{"0", "1", "2", "3"})
-		}
-	}
 	bears := map[ground.SoilGroup]fit.Bears{}
 	if soil := strings.Fields(r.cells["soil"]); len(soil) > 0 {
 		for i, group := range []ground.SoilGroup{ground.SoilGroupCoarse, ground.SoilGroupMedium, ground.SoilGroupFine} {
@@ -187,12 +220,22 @@ func (r *csvRow) kind(source string) Kind {
 	k.Facts = Facts{
 		Kind: fit.Kind{
 			ColdC: r.number("cold_c"), HeatC: r.number("heat_c"), SunH: r.four("sun_h"), DrainageMax: word[ground.Drainage](r, "drainage_max", r.cells["drainage_max"]), PH: r.four("ph"),
-			Drought: drought, Wind: word[ground.Wind](r, "wind", r.cells["wind"]), ChillNeed: r.number("chill_need"), Fruiting: r.yes("fruiting"), SelfFertile: r.yes("self_fertile"), SoilBearings: bears,
+			Drought: r.whole("drought", 3), Wind: word[ground.Wind](r, "wind", r.cells["wind"]), ChillNeed: r.number("chill_need"), Fruiting: r.yes("fruiting"), SelfFertile: r.yes("self_fertile"), SoilBearings: bears,
 		},
 		Height10M: r.number("height_10_m"), HeightMaxM: r.number("height_max_m"), Spread10M: r.number("spread_10_m"), SpreadMaxM: r.number("spread_max_m"),
 		Thirsty: is("thirsty"), SharpDrainage: is("sharp"), Evergreen: is("evergreen"), Tender: is("tender"), AutumnHazard: is("autumn_hazard"), BarkTender: is("bark_tender"),
 		MovesBadly: is("moves_badly"), OldWood: is("old_wood"), Bleeds: is("bleeds"), StoneFruit: is("stone_fruit"), Shrub: is("shrub"), NotCovered: is("not_covered"),
 		Cautions: wordsOf[planting.Caution](r, "cautions"), Uses: wordsOf[ground.Purpose](r, "uses"), Source: source,
+		Conifer: is("conifer"), Scented: is("scented"), Flower: r.look("flower"), Fruit: r.look("fruit"), Salt: word[fit.Bears](r, "salt", r.cells["salt"]),
+		BareRoots: word[stock.Sensitivity](r, "bare_roots", r.cells["bare_roots"]), Partners: r.whole("partners", 2),
+	}
+	if colour := word[fit.Colour](r, "autumn", r.cells["autumn"]); colour != nil {
+		k.Facts.Autumn = *colour
+	}
+	for _, name := range strings.Split(r.cells["synonyms"], ";") {
+		if name = strings.TrimSpace(name); name != "" {
+			k.Facts.Synonyms = append(k.Facts.Synonyms, name)
+		}
 	}
 	return k
 }

@@ -15,7 +15,7 @@ var StarterCSV string
 
 // Starter are the kinds that ship with the program, for a catalogue that has none. A source of "" is the program itself.
 func Starter(source string) ([]Kind, error) {
-	return ReadCSV(strings.NewReader(StarterCSV), cmp.Or(source, "starter catalogue of this program"))
+	return ReadCSV(strings.NewReader(StarterCSV), cmp.Or(source, "general knowledge, unverified: the starter catalogue of this program"))
 }
 
 // Taken says what became of kinds that were brought.

@@ -82,7 +82,7 @@ func (f Facts) whole() Facts {
 	if f.Kind.SoilBearings == nil {
 		f.Kind.SoilBearings = map[ground.SoilGroup]fit.Bears{}
 	}
-	f.Cautions, f.Uses = append([]planting.Caution{}, f.Cautions...), append([]ground.Purpose{}, f.Uses...)
+	f.Cautions, f.Uses, f.Synonyms = append([]planting.Caution{}, f.Cautions...), append([]ground.Purpose{}, f.Uses...), append([]string{}, f.Synonyms...)
 	return f
 }
 
@@ -104,33 +104,49 @@ func (f Facts) unknown() []string {
 
 // Completed is a kind as a manager says it is; what is left out stays unknown.
 type Completed struct {
-	Version       int              `json:"version"`
-	Common        string           `json:"common" maxLength:"120"`
-	Botanical     string           `json:"botanical" maxLength:"120"`
-	Habit         stock.Habit      `json:"habit"`
-	Evergreen     bool             `json:"evergreen"`
-	ColdC         *float64         `json:"cold_c" minimum:"-60" maximum:"20"`
-	HeatC         *float64         `json:"heat_c" minimum:"10" maximum:"60"`
-	SunH          *[4]float64      `json:"sun_h,omitempty" doc:"hours of sun: least borne, least liked, most liked, most borne"`
-	DrainageMax   ground.Drainage  `json:"drainage_max" optional:"true" doc:"the slowest drainage that it bears"`
-	PH            *[4]float64      `json:"ph,omitempty" doc:"least borne, least liked, most liked, most borne"`
-	Drought       *int             `json:"drought" minimum:"0" maximum:"3"`
-	Wind          ground.Wind      `json:"wind" optional:"true" doc:"the most wind that it bears"`
-	Height10M     *float64         `json:"height_10_m" exclusiveMinimum:"0" maximum:"100"`
-	HeightMaxM    *float64         `json:"height_max_m" exclusiveMinimum:"0" maximum:"120"`
-	Spread10M     *float64         `json:"spread_10_m" exclusiveMinimum:"0" maximum:"60"`
-	SpreadMaxM    *float64         `json:"spread_max_m" exclusiveMinimum:"0" maximum:"60"`
-	SharpDrainage bool             `json:"sharp_drainage"`
-	Thirsty       bool             `json:"thirsty"`
-	Tender        bool             `json:"tender"`
-	AutumnHazard  bool             `json:"autumn_hazard"`
-	BarkTender    bool             `json:"bark_tender"`
-	OldWood       bool             `json:"old_wood"`
-	Bleeds        bool             `json:"bleeds" doc:"bleeds when it is cut in late winter"`
-	StoneFruit    bool             `json:"stone_fruit"`
-	MovesBadly    bool             `json:"moves_badly"`
-	Uses          []ground.Purpose `json:"uses" maxItems:"20"`
-	Source        string           `json:"source" maxLength:"200" doc:"where these figures come from"`
+	Version       int                `json:"version"`
+	Common        string             `json:"common" maxLength:"120"`
+	Botanical     string             `json:"botanical" maxLength:"120"`
+	Habit         stock.Habit        `json:"habit"`
+	Evergreen     bool               `json:"evergreen"`
+	ColdC         *float64           `json:"cold_c" minimum:"-60" maximum:"20"`
+	HeatC         *float64           `json:"heat_c" minimum:"10" maximum:"60"`
+	SunH          *[4]float64        `json:"sun_h,omitempty" doc:"hours of sun: least borne, least liked, most liked, most borne"`
+	DrainageMax   ground.Drainage    `json:"drainage_max" optional:"true" doc:"the slowest drainage that it bears"`
+	PH            *[4]float64        `json:"ph,omitempty" doc:"least borne, least liked, most liked, most borne"`
+	Drought       *int               `json:"drought" minimum:"0" maximum:"3"`
+	Wind          ground.Wind        `json:"wind" optional:"true" doc:"the most wind that it bears"`
+	Height10M     *float64           `json:"height_10_m" exclusiveMinimum:"0" maximum:"100"`
+	HeightMaxM    *float64           `json:"height_max_m" exclusiveMinimum:"0" maximum:"120"`
+	Spread10M     *float64           `json:"spread_10_m" exclusiveMinimum:"0" maximum:"60"`
+	SpreadMaxM    *float64           `json:"spread_max_m" exclusiveMinimum:"0" maximum:"60"`
+	SharpDrainage bool               `json:"sharp_drainage"`
+	Thirsty       bool               `json:"thirsty"`
+	Tender        bool               `json:"tender"`
+	AutumnHazard  bool               `json:"autumn_hazard"`
+	BarkTender    bool               `json:"bark_tender"`
+	OldWood       bool               `json:"old_wood"`
+	Bleeds        bool               `json:"bleeds" doc:"bleeds when it is cut in late winter"`
+	StoneFruit    bool               `json:"stone_fruit"`
+	MovesBadly    bool               `json:"moves_badly"`
+	Uses          []ground.Purpose   `json:"uses" maxItems:"20"`
+	ChillNeed     *float64           `json:"chill_need" exclusiveMinimum:"0" maximum:"120" doc:"portions"`
+	Fruiting      bool               `json:"fruiting"`
+	SelfFertile   bool               `json:"self_fertile"`
+	Partners      *int               `json:"partners" minimum:"0" maximum:"2"`
+	Coarse        fit.Bears          `json:"soil_coarse" optional:"true"`
+	Medium        fit.Bears          `json:"soil_medium" optional:"true"`
+	Fine          fit.Bears          `json:"soil_fine" optional:"true"`
+	Salt          fit.Bears          `json:"salt" optional:"true"`
+	BareRoots     stock.Sensitivity  `json:"bare_roots" optional:"true"`
+	Cautions      []planting.Caution `json:"cautions" maxItems:"8"`
+	Synonyms      []string           `json:"synonyms" maxItems:"12" maxLength:"120"`
+	Conifer       bool               `json:"conifer"`
+	Scented       bool               `json:"scented"`
+	Flower        *fit.Look          `json:"flower,omitempty"`
+	Fruit         *fit.Look          `json:"fruit,omitempty"`
+	Autumn        fit.Colour         `json:"autumn" optional:"true"`
+	Source        string             `json:"source" maxLength:"200" doc:"where these figures come from"`
 }
 
 func (c Completed) check() error {
@@ -181,6 +197,15 @@ func complete(tx *kernel.Tx, p kernel.ByID, c Completed) (string, error) {
 	f.Height10M, f.HeightMaxM, f.Spread10M, f.SpreadMaxM = c.Height10M, c.HeightMaxM, c.Spread10M, c.SpreadMaxM
 	f.Evergreen, f.Shrub, f.SharpDrainage, f.Thirsty, f.Tender, f.AutumnHazard = c.Evergreen, c.Habit == stock.Multi, c.SharpDrainage, c.Thirsty, c.Tender, c.AutumnHazard
 	f.BarkTender, f.OldWood, f.Bleeds, f.StoneFruit, f.MovesBadly, f.Uses, f.Source = c.BarkTender, c.OldWood, c.Bleeds, c.StoneFruit, c.MovesBadly, c.Uses, c.Source
+	f.ChillNeed, f.Fruiting, f.SelfFertile, f.Partners = c.ChillNeed, c.Fruiting, c.SelfFertile, c.Partners
+	f.Kind.SoilBearings = map[ground.SoilGroup]fit.Bears{}
+	for group, bears := range map[ground.SoilGroup]fit.Bears{ground.SoilGroupCoarse: c.Coarse, ground.SoilGroupMedium: c.Medium, ground.SoilGroupFine: c.Fine} {
+		if bears != "" {
+			f.Kind.SoilBearings[group] = bears
+		}
+	}
+	f.Salt, f.BareRoots, f.Cautions, f.Synonyms = given(c.Salt), given(c.BareRoots), c.Cautions, c.Synonyms
+	f.Conifer, f.Scented, f.Flower, f.Fruit, f.Autumn = c.Conifer, c.Scented, c.Flower, c.Fruit, c.Autumn
 	k.Common, k.Botanical, k.Habit, k.Facts, k.Provisional, k.Version = c.Common, c.Botanical, c.Habit, f, false, k.Version+1
 	k.ChangedBy, k.ChangedAt = &tx.Who.ID, &tx.Now
 	err = kernel.Ours(tx.DB().Save(&k).Error)

@@ -3,6 +3,7 @@ package main
 import (
 	"context"
 	"math/rand/v2"
+	"os"
 	"os/exec"
 	"path/filepath"
 	"syscall"
@@ -97,7 +98,15 @@ func TestHardKillsOfARestore(t *testing.T) {
 		require.NoError(t, err)
 	}
 	t.Logf("a restore takes %v; %d times what was there stood, %d times what was in the file was put", whole.Round(time.Millisecond), stood, put)
+	// A server that goes on with what a kill left says that a folder is not empty, and a little later it is.
+	_, err = d.SQL().Exec("CREATE DATABASE IF NOT EXISTS sedum_before")
+	require.NoError(t, err)
+	left := filepath.Join(home, "data", "sedum_before", "left.tmp")
+	require.NoError(t, os.WriteFile(left, nil, 0o600))
+	time.AfterFunc(time.Second, func() { _ = os.Remove(left) })
 	out, err = restoring().CombinedOutput()
 	require.NoError(t, err, "%s", out)
 	assert.Equal(t, backedUp, rows())
+	_, err = os.Stat(left)
+	assert.ErrorIs(t, err, os.ErrNotExist, "it waited")
 }

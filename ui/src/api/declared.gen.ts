@@ -300,6 +300,20 @@ export const climateHemisphere = ['N', 'S'] as const
 export const climateSource = ['typed', 'station'] as const
 export const fitBears = ['good', 'bears', 'dislikes'] as const
 export const fitChange = ['carry-water', 'add-partner', 'raise-150', 'hose', 'raise-300'] as const
+export const fitColour = [
+  'white',
+  'yellow',
+  'ochre',
+  'orange',
+  'copper',
+  'red',
+  'pink',
+  'purple',
+  'blue',
+  'green',
+  'brown',
+  'black',
+] as const
 export const fitFactor = [
   'cold',
   'heat',
@@ -370,6 +384,8 @@ export const plantingCaution = [
   'poison',
   'sap',
   'pollen',
+  'spreads',
+  'fruit-drop',
 ] as const
 export const plantingConflictCode = ['proud-against-dry', 'basin-against-wet'] as const
 export const plantingFlareSchool = ['level', 'slight', 'proud'] as const

@@ -3281,19 +3281,31 @@ export interface components {
             kinds: components["schemas"]["CatalogueLine"][];
         };
         CatalogueCompleted: {
+            autumn: components["schemas"]["FitColour"] | "";
             autumn_hazard: boolean;
+            bare_roots: components["schemas"]["StockSensitivity"] | "";
             bark_tender: boolean;
             /** @description bleeds when it is cut in late winter */
             bleeds: boolean;
             botanical: string;
+            cautions: components["schemas"]["PlantingCaution"][];
+            /**
+             * Format: double
+             * @description portions
+             */
+            chill_need: number | null;
             /** Format: double */
             cold_c: number | null;
             common: string;
+            conifer: boolean;
             /** @description the slowest drainage that it bears */
             drainage_max: components["schemas"]["GroundDrainage"] | "";
             /** Format: int64 */
             drought: number | null;
             evergreen: boolean;
+            flower?: components["schemas"]["FitLook"];
+            fruit?: components["schemas"]["FitLook"];
+            fruiting: boolean;
             habit: components["schemas"]["StockHabit"];
             /** Format: double */
             heat_c: number | null;
@@ -3303,9 +3315,17 @@ export interface components {
             height_max_m: number | null;
             moves_badly: boolean;
             old_wood: boolean;
+            /** Format: int64 */
+            partners: number | null;
             /** @description least borne, least liked, most liked, most borne */
             ph?: number[];
+            salt: components["schemas"]["FitBears"] | "";
+            scented: boolean;
+            self_fertile: boolean;
             sharp_drainage: boolean;
+            soil_coarse: components["schemas"]["FitBears"] | "";
+            soil_fine: components["schemas"]["FitBears"] | "";
+            soil_medium: components["schemas"]["FitBears"] | "";
             /** @description where these figures come from */
             source: string;
             /** Format: double */
@@ -3315,6 +3335,7 @@ export interface components {
             stone_fruit: boolean;
             /** @description hours of sun: least borne, least liked, most liked, most borne */
             sun_h?: number[];
+            synonyms: string[];
             tender: boolean;
             thirsty: boolean;
             uses: components["schemas"]["GroundPurpose"][];
@@ -3324,7 +3345,9 @@ export interface components {
             wind: components["schemas"]["GroundWind"] | "";
         };
         CatalogueFacts: {
+            autumn?: components["schemas"]["FitColour"] | "";
             autumn_hazard: boolean;
+            bare_roots?: components["schemas"]["StockSensitivity"];
             bark_tender: boolean;
             /** @description bleeds when it is cut in late winter */
             bleeds: boolean;
@@ -3333,10 +3356,13 @@ export interface components {
             chill_need: number | null;
             /** Format: double */
             cold_c: number | null;
+            conifer?: boolean;
             drainage_max: components["schemas"]["GroundDrainage"] | null;
             /** Format: int64 */
             drought: number | null;
             evergreen: boolean;
+            flower?: components["schemas"]["FitLook"];
+            fruit?: components["schemas"]["FitLook"];
             fruiting: boolean;
             /** Format: double */
             heat_c: number | null;
@@ -3348,7 +3374,11 @@ export interface components {
             /** @description palm or bamboo */
             not_covered: boolean;
             old_wood: boolean;
+            /** Format: int64 */
+            partners?: number;
             ph: number[] | null;
+            salt?: components["schemas"]["FitBears"];
+            scented?: boolean;
             self_fertile: boolean;
             sharp_drainage: boolean;
             shrub: boolean;
@@ -3356,26 +3386,45 @@ export interface components {
                 [key: string]: components["schemas"]["FitBears"];
             };
             source: string;
+            sources?: {
+                [key: string]: string;
+            };
             /** Format: double */
             spread_10_m: number | null;
             /** Format: double */
             spread_max_m: number | null;
             stone_fruit: boolean;
             sun_h: number[] | null;
+            synonyms?: string[];
             tender: boolean;
             thirsty: boolean;
             uses: components["schemas"]["GroundPurpose"][];
             wind: components["schemas"]["GroundWind"] | null;
         };
         CatalogueLine: {
+            autumn: components["schemas"]["FitColour"] | "";
             botanical: string;
+            cautions: components["schemas"]["Sentence"][];
+            /** Format: double */
+            cold_c: number | null;
             common: string;
+            conifer: boolean;
             covered: boolean;
+            evergreen: boolean;
+            flower?: components["schemas"]["FitLook"];
+            fruit?: components["schemas"]["FitLook"];
+            fruiting: boolean;
             habit: components["schemas"]["StockHabit"];
+            /** Format: double */
+            height_max_m: number | null;
             id: string;
+            odd: components["schemas"]["Sentence"][];
             provisional: boolean;
+            scented: boolean;
+            synonyms: string[];
             /** Format: int64 */
             unknown: number;
+            uses: components["schemas"]["GroundPurpose"][];
         };
         CatalogueNewKind: {
             /** @description as on the label; left out it is the common name */
@@ -3737,6 +3786,8 @@ export interface components {
         /** @enum {string} */
         FitChange: "carry-water" | "add-partner" | "raise-150" | "hose" | "raise-300";
         /** @enum {string} */
+        FitColour: "white" | "yellow" | "ochre" | "orange" | "copper" | "red" | "pink" | "purple" | "blue" | "green" | "brown" | "black";
+        /** @enum {string} */
         FitFactor: "cold" | "heat" | "light" | "drainage" | "ph" | "drought" | "room" | "chill" | "pollination" | "wind" | "soil";
         FitInput: {
             kind: components["schemas"]["FitInputKind"];
@@ -3789,6 +3840,13 @@ export interface components {
             wants_fruit: boolean;
             water: components["schemas"]["GroundWater"];
             wind: components["schemas"]["GroundWind"];
+        };
+        FitLook: {
+            colour: components["schemas"]["FitColour"];
+            /** Format: int64 */
+            from_month: number;
+            /** Format: int64 */
+            to_month: number;
         };
         /** @enum {string} */
         FitMark: "well" | "fair" | "poor" | "excluded";
@@ -5122,7 +5180,7 @@ export interface components {
         /** @enum {string} */
         PlantingBerm: "none" | "ring" | "low-side";
         /** @enum {string} */
-        PlantingCaution: "hand-spade-near-marks" | "overhead-line" | "heat-stop" | "cold-stop" | "spade-feet" | "street-soil" | "cover-hole" | "lift-one-person" | "lift-two-person" | "lift-gear" | "rated-slings" | "knife-away" | "hose-air-gap" | "run-off" | "damp-mix" | "damp-mulch" | "stake-caps" | "stake-hands" | "label-is-law" | "thorns" | "poison" | "sap" | "pollen";
+        PlantingCaution: "hand-spade-near-marks" | "overhead-line" | "heat-stop" | "cold-stop" | "spade-feet" | "street-soil" | "cover-hole" | "lift-one-person" | "lift-two-person" | "lift-gear" | "rated-slings" | "knife-away" | "hose-air-gap" | "run-off" | "damp-mix" | "damp-mulch" | "stake-caps" | "stake-hands" | "label-is-law" | "thorns" | "poison" | "sap" | "pollen" | "spreads" | "fruit-drop";
         PlantingConflict: {
             code: components["schemas"]["PlantingConflictCode"];
             won: string;

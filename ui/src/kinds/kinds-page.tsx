@@ -2,13 +2,43 @@ import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { Link } from 'wouter'
-import { ask, client, type Person } from '../api/client'
+import { ask, client, type Person, type Schemas } from '../api/client'
+import { groundPurpose } from '../api/declared.gen'
 import { kindsQuery } from '../api/queries'
+import { Choice } from '../parts/choice'
 import { useDeed } from '../parts/deed'
 import { Failed, FieldFault, Loading, sayProblem } from '../parts/states'
 import { useTitle } from '../parts/title'
 import { say } from '../shell/said'
+import { settings, useSettings } from '../words/settings'
+import { sayHeight } from '../words/units'
 import { AddKind } from './add-kind'
+
+type Line = Schemas['CatalogueLine']
+type Wanted = { use?: string; size?: string; leaf?: string; month?: string }
+
+const leaves = ['evergreen', 'drops', 'conifer'] as const
+const sizes = ['5', '10', '20'] as const
+
+/** Whether a kind is what somebody looks for; what is not known of it does not count for it. */
+function is(k: Line, w: Wanted): boolean {
+  const leaf = { evergreen: k.evergreen && !k.conifer, drops: !k.evergreen, conifer: k.conifer }
+  const shows = (look?: Schemas['FitLook']) => {
+    const m = Number(w.month)
+    return (
+      look !== undefined &&
+      (look.from_month <= look.to_month
+        ? m >= look.from_month && m <= look.to_month
+        : m >= look.from_month || m <= look.to_month)
+    )
+  }
+  return (
+    (!w.use || (k.uses as string[]).includes(w.use)) &&
+    (!w.size || (k.height_max_m !== null && k.height_max_m <= Number(w.size))) &&
+    (!w.leaf || leaf[w.leaf as keyof typeof leaf]) &&
+    (!w.month || shows(k.flower) || shows(k.fruit))
+  )
+}
 
 /** The catalogue by name, what is provisional first: who met it, and how much of it nobody knows yet. */
 export function KindsPage({ who }: { who: Person }) {
@@ -16,11 +46,13 @@ export function KindsPage({ who }: { who: Person }) {
   useTitle(t('kinds.title'))
   const kinds = useQuery(kindsQuery)
   const [text, setText] = useState('')
+  const [filter, setFilter] = useState<Wanted>({})
+  const { units } = useSettings()
   if (kinds.isPending) return <Loading />
   if (kinds.error) return <Failed cause={kinds.error} again={() => kinds.refetch()} />
   const wanted = text.trim().toLowerCase()
   const rows = kinds.data.kinds
-    .filter((k) => `${k.common} ${k.botanical}`.toLowerCase().includes(wanted))
+    .filter((k) => [k.common, k.botanical, ...k.synonyms].join(' ').toLowerCase().includes(wanted) && is(k, filter))
     .sort((a, b) => Number(b.provisional) - Number(a.provisional) || a.common.localeCompare(b.common))
   const may = (who.deeds as string[]).includes('keep-kinds')
   return (
@@ -36,6 +68,39 @@ export function KindsPage({ who }: { who: Person }) {
         </label>
       </div>
       {kinds.data.kinds.length === 0 && may && <Starter />}
+      {kinds.data.kinds.length > 0 && (
+        <div className="mb-4 grid gap-x-6 gap-y-2 md:grid-cols-2">
+          <Choice
+            label={t('kinds.filter.use')}
+            value={filter.use}
+            onChange={(use) => setFilter({ ...filter, use })}
+            options={groundPurpose.map((value) => ({ value: value as string, label: t(`spot.purpose.${value}`) }))}
+          />
+          <Choice
+            label={t('kinds.filter.month')}
+            value={filter.month}
+            onChange={(month) => setFilter({ ...filter, month })}
+            options={Array.from({ length: 12 }, (_, i) => ({ value: String(i + 1), label: monthName(i + 1, 'short') }))}
+          />
+          <Choice
+            label={t('kinds.filter.size')}
+            value={filter.size}
+            onChange={(size) => setFilter({ ...filter, size })}
+            options={sizes.map((value) => ({ value: value as string, label: sayHeight(Number(value), units) }))}
+          />
+          <Choice
+            label={t('kinds.filter.leaf')}
+            value={filter.leaf}
+            onChange={(leaf) => setFilter({ ...filter, leaf })}
+            options={leaves.map((value) => ({ value: value as string, label: t(`kinds.filter.leaf.${value}`) }))}
+          />
+        </div>
+      )}
+      {kinds.data.kinds.length > 0 && (
+        <p role="status" className="answer mb-1 text-xl">
+          {rows.length > 0 || wanted ? t('kinds.found', { count: rows.length }) : t('kinds.none')}
+        </p>
+      )}
       {rows.length === 0 && wanted && <AddKind name={text} onAdded={() => setText('')} />}
       <ul className="border-ink border-t-2">
         {rows.map((k) => (
@@ -46,10 +111,18 @@ export function KindsPage({ who }: { who: Person }) {
             >
               <span>
                 <span className="block font-semibold">{k.common}</span>
-                <span className="block text-soft text-sm italic">{k.botanical}</span>
+                <span className="block text-soft text-sm italic">{[k.botanical, ...k.synonyms].join(', ')}</span>
+                <Shows kind={k} />
               </span>
               <span className="text-right text-sm">
                 {k.provisional && <span className="block font-semibold text-rose-deep">{t('kinds.provisional')}</span>}
+                {k.height_max_m !== null && (
+                  <span className="block">{t('kinds.grows', { height: sayHeight(k.height_max_m, units) })}</span>
+                )}
+                {k.cautions.length > 0 && (
+                  <span className="block text-oxblood">{k.cautions.map((c) => c.text).join(', ')}</span>
+                )}
+                {k.odd.length > 0 && <span className="block font-semibold text-ochre">{t('kinds.odd')}</span>}
                 {k.unknown > 0 && <span className="text-soft">{t('kinds.unknown', { count: k.unknown })}</span>}
               </span>
             </Link>
@@ -58,6 +131,58 @@ export function KindsPage({ who }: { who: Person }) {
       </ul>
     </div>
   )
+}
+
+const monthName = (month: number, style: 'short' | 'long') =>
+  new Intl.DateTimeFormat(settings().language, { month: style }).format(new Date(2026, month - 1, 15))
+
+/** What one buys it for, with the months: each as a dot of its color and a word. */
+function Shows({ kind: k }: { kind: Line }) {
+  const { t } = useTranslation()
+  const months = (look: Schemas['FitLook']) =>
+    look.from_month === look.to_month
+      ? monthName(look.from_month, 'short')
+      : `${monthName(look.from_month, 'short')}–${monthName(look.to_month, 'short')}`
+  const shown: [string, string][] = []
+  if (k.flower)
+    shown.push([
+      k.flower.colour,
+      t('kinds.flower', { colour: t(`colour.${k.flower.colour}`), months: months(k.flower) }),
+    ])
+  if (k.fruit)
+    shown.push([k.fruit.colour, t('kinds.fruit', { colour: t(`colour.${k.fruit.colour}`), months: months(k.fruit) })])
+  if (k.autumn) shown.push([k.autumn, t('kinds.autumn', { colour: t(`colour.${k.autumn}`) })])
+  if (k.scented) shown.push(['', t('kinds.scented')])
+  return (
+    <span className="flex flex-wrap gap-x-3 text-sm">
+      {shown.map(([colour, text]) => (
+        <span key={text} className="inline-flex items-center gap-1.5">
+          {colour && (
+            <svg viewBox="0 0 12 12" className="size-3" aria-hidden="true">
+              <circle cx="6" cy="6" r="5" fill={dots[colour]} className="stroke-line-strong" strokeWidth="1" />
+            </svg>
+          )}
+          {text}
+        </span>
+      ))}
+    </span>
+  )
+}
+
+/** The dots of flower, fruit and leaf. */
+const dots: Record<string, string> = {
+  white: '#fffdf7',
+  yellow: '#e8c640',
+  ochre: '#b8862f',
+  orange: '#d9772b',
+  copper: '#a35a35',
+  red: '#a8302c',
+  pink: '#dd8fa6',
+  purple: '#6d4479',
+  blue: '#4a6ba0',
+  green: '#6f8f4e',
+  brown: '#7a5638',
+  black: '#2a2427',
 }
 
 /** A catalogue that has nothing yet may begin with the kinds that ship with the program. */
