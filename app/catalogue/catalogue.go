@@ -87,7 +87,7 @@ func Capability() kernel.Capability {
 		kernel.Deed("take-starter-kinds", "POST", "/kinds/starter", KeepKinds, takeStarter, kernel.Same).Makes("list-kinds"),
 		kernel.Deed("complete-kind", "PUT", "/kinds/{id}", KeepKinds, complete, func(tx *kernel.Tx, _ kernel.ByID, id string) (Whole, error) {
 			return see(tx, kernel.ByID{ID: id})
-		}).Makes("list-kinds", "see-kind", "match", "plan"),
+		}).Makes("list-kinds", "see-kind", "match", "match-order", "plan"),
 	}}
 }
 
@@ -141,6 +141,9 @@ func list(tx *kernel.Tx, _ kernel.None) (All, error) {
 	}
 	return out, err
 }
+
+// Every is every kind, by common name.
+func Every(tx *kernel.Tx) ([]Kind, error) { return kernel.Many[Kind](tx, "common", "") }
 
 // Names finds kinds by either of their names.
 type Names map[string]Kind

@@ -8,9 +8,11 @@ import (
 
 	. "sedum/app/apptest"
 	"sedum/app/bench"
+	"sedum/app/catalogue"
 	"sedum/app/ground"
 	"sedum/app/match"
 	"sedum/app/yard"
+	"sedum/core/fit"
 	"sedum/core/stock"
 	"sedum/kernel"
 )
@@ -115,4 +117,47 @@ func TestTheFirstTreesComeAtOnceAndTheRestOnAsking(t *testing.T) {
 	assert.Equal(t, first.Trees, kind(trees[29].Tag).Trees, "nobody has looked at it")
 	_, err := Did[match.Kind](w, w.Manager, "match-kind", match.KindAsk{ByID: spot, Kind: "Moon tree"}, nil)
 	assert.ErrorIs(t, err, kernel.ErrMissing)
+}
+
+// What could be ordered is what nobody has in stock, judged as the trees in the yard are; by name one asks why a kind is not there.
+func TestWhatCouldBeOrdered(t *testing.T) {
+	w := Open(t)
+	spot := w.SpotOf("Petra Averill")
+	could, err := Did[match.Orderable](w, w.Advisor, "match-order", match.OrderAsk{ByID: ByID(spot.ID)}, nil)
+	require.NoError(t, err)
+	require.Len(t, could.Kinds, 12)
+	ranked := Saw[match.Ranked](w, "match", match.Ask{ByID: ByID(spot.ID)})
+	for i, k := range could.Kinds {
+		assert.NotEqual(t, fit.Excluded, k.Mark, k.Common)
+		assert.NotEqual(t, fit.Poor, k.Mark, k.Common)
+		for _, there := range ranked.Kinds {
+			assert.NotEqual(t, there.Botanical, k.Botanical, "it stands in the yard")
+		}
+		if i > 0 {
+			assert.LessOrEqual(t, k.Overall, could.Kinds[i-1].Overall+1e-9)
+		}
+	}
+	// A kind that freezes there is answered for, with what excludes it; by another of its names, too.
+	olive, err := Did[match.Orderable](w, w.Advisor, "match-order", match.OrderAsk{ByID: ByID(spot.ID), Find: "olive"}, nil)
+	require.NoError(t, err)
+	found := false
+	for _, k := range olive.Kinds {
+		if k.Botanical == "Olea europaea" {
+			found = true
+			assert.Equal(t, fit.Excluded, k.Mark)
+			assert.Equal(t, fit.Cold, k.Factors[0].Factor)
+			assert.True(t, k.Factors[0].Excludes)
+		}
+	}
+	assert.True(t, found)
+	gean, err := Did[match.Orderable](w, w.Advisor, "match-order", match.OrderAsk{ByID: ByID(spot.ID), Find: "Mazzard"}, nil)
+	require.NoError(t, err)
+	require.Len(t, gean.Kinds, 1)
+	assert.Equal(t, "Wild cherry", gean.Kinds[0].Common)
+	// What was met in the yard and nobody described yet is named, not judged.
+	w.Deed(w.Advisor, "add-kind", kernel.None{}, catalogue.NewKind{Common: "Sourwood", Habit: "single"})
+	sour, err := Did[match.Orderable](w, w.Advisor, "match-order", match.OrderAsk{ByID: ByID(spot.ID), Find: "sourwood"}, nil)
+	require.NoError(t, err)
+	assert.Empty(t, sour.Kinds)
+	assert.Equal(t, []string{"Sourwood"}, sour.Unjudged)
 }

@@ -166,3 +166,23 @@ func TestARemedyIsHeldWhileSomethingIsUnknown(t *testing.T) {
 	assert.GreaterOrEqual(t, r.Remedy.Overall, 0.7)
 	assert.InDelta(t, 0.65, r.Remedy.HeldOverall, 1e-12)
 }
+
+// Of two that what nobody knows holds down alike, the one that something else holds back stands behind, whatever is wished for.
+func TestOfEquallyHeldTheLessHeldBackComesFirst(t *testing.T) {
+	s, k := goodSite(), goodKind()
+	s.SoilGroup, s.Wind = nil, ptr(ground.WindExposed)
+	bears, blown := k, k
+	bears.Wind, blown.Wind = ptr(ground.WindExposed), ptr(ground.WindOpen)
+	a, b := fit.Judge(rules.House{}, s, bears), fit.Judge(rules.House{}, s, blown)
+	require.InDelta(t, 0.65, a.Overall, 1e-12)
+	require.InDelta(t, a.Overall, b.Overall, 1e-12)
+	assert.Equal(t, fit.Wind, b.Limiting)
+	assert.Negative(t, fit.Compare(a, b, false, true))
+}
+
+// Unheld is the overall again where nothing holds it.
+func TestUnheldIsTheOverallWhereNothingIsUnknown(t *testing.T) {
+	r := fit.Judge(rules.House{}, goodSite(), goodKind())
+	require.Empty(t, r.Unknown)
+	assert.InDelta(t, r.Overall, r.Unheld(), 1e-12)
+}

@@ -2,6 +2,7 @@ package fit
 
 import (
 	"cmp"
+	"math"
 	"sedum/core/num"
 	"sedum/core/rules"
 )
@@ -33,8 +34,23 @@ func MarkOf(h rules.House, r Result) Mark {
 	return Poor
 }
 
-// Compare puts the better of two before the other and the excluded last; what the customer wishes for orders equals and excludes nothing
-// (fit.md). Negative is a before b, 0 is neither.
+// Unheld is the overall without the hold that unknown factors put on it: of two that are held alike, the one that less holds back is the better.
+func (r Result) Unheld() float64 {
+	lowest, logs := 1.0, 0.0
+	for _, v := range r.Factors {
+		if v <= 0 {
+			return 0
+		}
+		lowest, logs = math.Min(lowest, v), logs+math.Log(v)
+	}
+	if len(r.Factors) == 0 {
+		return 0
+	}
+	return math.Sqrt(lowest * math.Exp(logs/float64(len(r.Factors))))
+}
+
+// Compare puts the better of two before the other and the excluded last; of equals that are held down by what is unknown the one that less
+// holds back comes first; what the customer wishes for orders equals and excludes nothing (fit.md). Negative is a before b, 0 is neither.
 func Compare(a, b Result, aMeetsTheWish, bMeetsTheWish bool) int {
 	before := func(is, other bool) int {
 		switch {
@@ -46,5 +62,5 @@ func Compare(a, b Result, aMeetsTheWish, bMeetsTheWish bool) int {
 		return 0
 	}
 	return cmp.Or(before(len(a.ExcludedBy) == 0, len(b.ExcludedBy) == 0), before(num.Over(a.Overall, b.Overall), num.Over(b.Overall, a.Overall)),
-		before(aMeetsTheWish, bMeetsTheWish))
+		before(num.Over(a.Unheld(), b.Unheld()), num.Over(b.Unheld(), a.Unheld())), before(aMeetsTheWish, bMeetsTheWish))
 }

@@ -116,6 +116,17 @@ export const matchQuery = (id: string, tag: string | null) =>
   })
 
 /** Every tree of one kind of a match. */
+export const matchOrderQuery = (id: string, find: string) =>
+  queryOptions({
+    queryKey: keyOf('match-order', id, find),
+    queryFn: ({ signal }) =>
+      ask(
+        client.GET('/api/v1/spots/{id}/match/order', { params: { path: { id }, query: find ? { find } : {} }, signal }),
+      ),
+    placeholderData: keepPreviousData,
+    retry: false,
+  })
+
 export const matchKindQuery = (id: string, kind: string) =>
   queryOptions({
     queryKey: keyOf('match', id, 'kind', kind),

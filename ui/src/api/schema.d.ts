@@ -2267,6 +2267,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/spots/{id}/match/order": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Match order */
+        get: operations["match-order"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/spots/{id}/plan": {
         parameters: {
             query?: never;
@@ -4882,6 +4899,12 @@ export interface components {
             /** Format: int64 */
             price_cents: number;
             tag: string;
+        };
+        MatchOrderable: {
+            kinds: components["schemas"]["MatchCandidate"][];
+            /** Format: int64 */
+            more: number;
+            unjudged: string[];
         };
         MatchRanked: {
             kinds: components["schemas"]["MatchKind"][];
@@ -13089,6 +13112,47 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MatchKind"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "match-order": {
+        parameters: {
+            query?: {
+                /** @description part of a name; left out, the best that nobody has in stock */
+                find?: string;
+            };
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MatchOrderable"];
                 };
             };
             /** @description Error */

@@ -3,7 +3,7 @@ import { useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { Link } from 'wouter'
 import type { Schemas } from '../api/client'
-import { matchKindQuery, matchQuery, spotsQuery } from '../api/queries'
+import { matchKindQuery, matchOrderQuery, matchQuery, spotsQuery } from '../api/queries'
 import { Failed, Loading } from '../parts/states'
 import { useTitle } from '../parts/title'
 
@@ -106,15 +106,57 @@ function Ranking({ id, tag }: { id: string; tag: string | null }) {
           )}
         </>
       )}
+      <ToOrder id={id} />
     </section>
   )
 }
 
-function Kind({ kind: c, spotId, open }: { kind: Schemas['MatchKind']; spotId: string; open: boolean }) {
+/** Kinds that nobody has in the yard: what could be ordered for the spot, and an answer for whoever asks about another. */
+function ToOrder({ id }: { id: string }) {
+  const { t } = useTranslation()
+  const [text, setText] = useState('')
+  const order = useQuery(matchOrderQuery(id, text.trim()))
+  return (
+    <section className="mt-9">
+      <div className="mb-1 flex flex-wrap items-end justify-between gap-3">
+        <h2 className="text-2xl">{t(text.trim() ? 'match.why-not' : 'match.order')}</h2>
+        <label className="text-sm">
+          <span className="mb-1 block font-semibold">{t('match.ask')}</span>
+          <input type="search" className="field" value={text} onChange={(e) => setText(e.target.value)} />
+        </label>
+      </div>
+      {order.error ? (
+        <Failed cause={order.error} again={() => order.refetch()} />
+      ) : (
+        <>
+          <ol className="border-ink border-t-2" aria-busy={order.isFetching}>
+            {order.data?.kinds.map((k) => (
+              <Kind key={k.botanical} kind={k} spotId={id} open={text.trim() !== '' && order.data.kinds.length === 1} />
+            ))}
+          </ol>
+          {order.data?.kinds.length === 0 && order.data.unjudged.length === 0 && (
+            <p className="py-5 text-soft">{t(text.trim() ? 'match.no-such-kind' : 'match.order.none')}</p>
+          )}
+          {order.data && order.data.unjudged.length > 0 && (
+            <p className="py-3">{t('match.unjudged', { kinds: order.data.unjudged.join(', ') })}</p>
+          )}
+          {order.data && order.data.more > 0 && (
+            <p className="py-2 text-soft">{t('match.order.more', { count: order.data.more })}</p>
+          )}
+        </>
+      )}
+    </section>
+  )
+}
+
+type Shown = Schemas['MatchCandidate'] & Partial<Pick<Schemas['MatchKind'], 'trees' | 'trees_count'>>
+
+function Kind({ kind: c, spotId, open }: { kind: Shown; spotId: string; open: boolean }) {
   const { t } = useTranslation()
   const [all, setAll] = useState(false)
   const rest = useQuery({ ...matchKindQuery(spotId, c.common), enabled: all })
-  const trees = rest.data?.trees ?? c.trees
+  const trees = rest.data?.trees ?? c.trees ?? []
+  const count = c.trees_count ?? 0
   const limiting = c.factors.find(
     (f) => f.value !== null && c.limiting && f.value === Math.min(...c.factors.map((x) => x.value ?? 1)),
   )
@@ -141,7 +183,7 @@ function Kind({ kind: c, spotId, open }: { kind: Schemas['MatchKind']; spotId: s
             {limiting && <span className="block text-soft text-sm">{limiting.text}</span>}
           </span>
           <span className="text-right text-sm">
-            <span className="figure block text-lg">{t('match.trees', { count: c.trees_count })}</span>
+            {c.trees_count !== undefined && <span className="figure block text-lg">{t('match.trees', { count })}</span>}
             <span className="text-soft">{c.botanical}</span>
           </span>
         </summary>
@@ -189,9 +231,9 @@ function Kind({ kind: c, spotId, open }: { kind: Schemas['MatchKind']; spotId: s
                 ))}
               </ul>
             )}
-            {c.mark !== 'excluded' && c.trees_count > trees.length && !rest.data && (
+            {c.mark !== 'excluded' && count > trees.length && !rest.data && (
               <button type="button" className="quiet mt-3" disabled={rest.isFetching} onClick={() => setAll(true)}>
-                {t('match.all-trees', { count: c.trees_count })}
+                {t('match.all-trees', { count })}
               </button>
             )}
             {rest.error && <Failed cause={rest.error} again={() => rest.refetch()} />}
