@@ -1,6 +1,8 @@
 import { useMutation } from '@tanstack/react-query'
 import { useTranslation } from 'react-i18next'
 import { ask, client } from '../api/client'
+import { YearStrip } from '../drawing/year-strip'
+import { DayField } from '../parts/day-field'
 import { MeasureField } from '../parts/measure-field'
 import { FieldFault } from '../parts/states'
 import { grid, Part, type PartProps } from './parts'
@@ -11,14 +13,19 @@ const figures = [
   ['usual_high_c', 'c'],
   ['summer_deficit_mm', 'mm'],
   ['chill_portions', 'number'],
-  ['first_frost_day', 'number'],
-  ['last_frost_day', 'number'],
-  ['last_frost_90_day', 'number'],
-  ['soil_freeze_day', 'number'],
-  ['bud_swell_day', 'number'],
-  ['cool_from_day', 'number'],
 ] as const
 
+const days = [
+  'first_frost_day',
+  'last_frost_day',
+  'last_frost_90_day',
+  'soil_freeze_day',
+  'bud_swell_day',
+  'cool_from_day',
+  'rains_from_day',
+] as const
+
+/** The climate of the site: its year drawn, its days as days, its figures. */
 export function ClimatePart({ change, climate, fault, onBad }: PartProps) {
   const { t } = useTranslation()
   const station = useMutation({
@@ -31,6 +38,9 @@ export function ClimatePart({ change, climate, fault, onBad }: PartProps) {
       title={t('ground.climate')}
       note={c.source === 'station' ? t('ground.climate.station') : t('ground.climate.note')}
     >
+      <div className="drawn-across">
+        <YearStrip climate={c} latDeg={change.lat_deg} />
+      </div>
       <button type="button" className="quiet w-fit" disabled={station.isPending} onClick={() => station.mutate()}>
         {t('ground.climate.ask')}
       </button>
@@ -48,7 +58,18 @@ export function ClimatePart({ change, climate, fault, onBad }: PartProps) {
           />
         ))}
       </div>
-      <p className="text-soft text-sm">{t('ground.climate.days')}</p>
+      <div className={grid}>
+        {days.map((name) => (
+          <DayField
+            key={name}
+            label={t(`spot.${name}`)}
+            value={c[name]}
+            onChange={(v) => climate({ [name]: v })}
+            onBad={onBad}
+            fault={fault(`climate.${name}`)}
+          />
+        ))}
+      </div>
     </Part>
   )
 }

@@ -28,7 +28,7 @@ export function readBearing(text: string, names: Record<string, string>): number
   const typed = text
     .trim()
     .toLowerCase()
-    .replace(/[\s-]+/g, '')
+    .replace(/(?<=[a-z])[\s-]+(?=[a-z])/g, '')
     .replace(/°$/, '')
   if (typed === '') return undefined
   const i = winds.findIndex((w) => w.toLowerCase() === typed)

@@ -16,6 +16,12 @@ export function sayHeight(m: number, units: Units): string {
   return whole % 12 ? `${Math.floor(whole / 12)} ft ${whole % 12} in` : `${whole / 12} ft`
 }
 
+/** A temperature in whole degrees. */
+export function sayCelsius(c: number, units: Units): string {
+  const x = Math.round(units === 'us' ? (c * 9) / 5 + 32 : c)
+  return `${x < 0 ? '−' : ''}${Math.abs(x)} ${unitOf('c', units)}`
+}
+
 function inches(x: number): string {
   const parts = x >= 36 ? 1 : x >= 12 ? 2 : 8
   const eighths = (Math.round(x * parts) * 8) / parts
