@@ -1,6 +1,7 @@
 package e2e_test
 
 import (
+	"fmt"
 	"testing"
 
 	"github.com/chromedp/chromedp"
@@ -23,4 +24,43 @@ func TestWhyNotThisOne(t *testing.T) {
 	assert.Empty(t, p.axe())
 	p.fill("Ask about a kind", "gingerbread")
 	p.sees("No kind of that name is in the catalogue")
+}
+
+// One touch each: an answer is kept with the spot, and the list follows; touched again it is taken back.
+func TestTheQuestionsBeforeTheList(t *testing.T) {
+	h := openHouse(t)
+	p := h.open(390, 844, true)
+	p.signIn("Bram Okonedo")
+	id := h.SpotOf("Petra Averill").ID
+	p.goTo("/match/" + id)
+	p.sees("will do well here")
+	touch := func(question, answer string) {
+		p.touch(fmt.Sprintf(`//fieldset[legend=%q]//button[starts-with(normalize-space(.), %q)]`, question, answer))
+	}
+	pressed := func(question, answer string, is bool) {
+		p.until(fmt.Sprintf(`[...document.querySelectorAll('fieldset')].some((f) => f.querySelector('legend')?.innerText === %q &&
+			[...f.querySelectorAll('button')].some((b) => b.innerText.startsWith(%q) && b.ariaPressed === '%v' && !b.disabled))`, question, answer, is))
+	}
+	touch("How tall", "to 10 m")
+	pressed("How tall", "to 10 m", true)
+	touch("Who is there", "children")
+	pressed("Who is there", "children", true)
+	touch("Not at all", "poison")
+	pressed("Not at all", "poison", true)
+	touch("Who is there", "children")
+	pressed("Who is there", "children", false)
+	g := h.SpotOf("Petra Averill").Ground
+	assert.InDelta(t, 10, *g.TallestM, 0)
+	assert.Empty(t, g.LivesHere)
+	assert.EqualValues(t, []string{"poison"}, texts(g.Never))
+	p.fill("Ask about a kind", "irish yew")
+	p.sees("The customer wants nothing of this: poisonous")
+	assert.Empty(t, p.axe())
+}
+
+func texts[T ~string](list []T) (out []string) {
+	for _, each := range list {
+		out = append(out, string(each))
+	}
+	return out
 }

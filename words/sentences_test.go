@@ -14,6 +14,7 @@ import (
 
 	"sedum/app/catalogue"
 	"sedum/app/growers"
+	"sedum/app/match"
 	"sedum/app/mending"
 	"sedum/app/photos"
 	"sedum/core/arrival"
@@ -65,6 +66,9 @@ func sets() map[string]said {
 		"fit.Factor":            by(set.Texts[fit.Factor](), "factor.", ""),
 		"fit.Mark":              by(set.Texts[fit.Mark](), "match.", ""),
 		"ground.Drainage":       by(set.Texts[ground.Drainage](), "drainage.", "ground.drains."),
+		"ground.Harm":           by(set.Texts[ground.Harm](), "short-caution.", "kind.caution."),
+		"ground.Resident":       by(set.Texts[ground.Resident](), "resident.", "resident."),
+		"match.Asked":           by(set.Texts[match.Asked](), "", "asked."),
 		"ground.LayoutShape":    unsaid(set.Texts[ground.LayoutShape]()),
 		"ground.Light":          by(set.Texts[ground.Light](), "light.", ""),
 		"ground.Neighbour":      by(set.Texts[ground.Neighbour](), "obstacle.", "obstacle."),

@@ -45,6 +45,8 @@ type Candidate struct {
 	RemedyTo *float64          `json:"remedy_overall"`
 	Sizes    []ground.Size     `json:"sizes"`
 	Cautions []string          `json:"cautions"`
+	// Beware is what of it may harm who lives there.
+	Beware []kernel.Sentence `json:"beware"`
 }
 
 // Show says it in words.
@@ -53,7 +55,14 @@ func (c Judged) Show(s words.Speaker, h rules.House) Candidate {
 	out := Candidate{
 		Tag: c.Tag, Common: lot.Called(), Botanical: lot.Kind.Botanical, LotNumber: lot.Number, PotL: lot.PotL,
 		HeightM: c.heightM(), PriceCents: lot.PriceCents, Overall: r.Overall, Against: c.against(s, h), Factors: []Factor{}, Unknown: []string{},
-		Sizes: []ground.Size{}, Cautions: []string{},
+		Sizes: []ground.Size{}, Cautions: []string{}, Beware: []kernel.Sentence{},
+	}
+	here := c.harmsHere(c.Here)
+	for _, r := range set.All[ground.Resident]() {
+		for _, harm := range here[r] {
+			out.Beware = append(out.Beware, kernel.Sentence{Code: string(r) + "-" + string(harm),
+				Text: s.Say("match.beware", map[string]any{"who": s.Say("resident."+string(r), nil), "harm": s.Say("short-caution."+string(harm), nil)})})
+		}
 	}
 	out.Mark = c.mark(h)
 	out.Word = s.Say("match."+string(out.Mark), nil)
@@ -93,7 +102,11 @@ func (c Judged) against(s words.Speaker, h rules.House) []kernel.Sentence {
 	if never := c.Stand.Never; never != "" {
 		return []kernel.Sentence{{Code: string(never), Text: s.Say("refused."+string(never), nil)}}
 	}
-	out := SayFirst(s, h, c.Stand.First)
+	out := []kernel.Sentence{}
+	for _, harm := range c.NotWanted {
+		out = append(out, kernel.Sentence{Code: "never-" + string(harm), Text: s.Say("match.never", map[string]any{"harm": s.Say("short-caution."+string(harm), nil)})})
+	}
+	out = append(out, SayFirst(s, h, c.Stand.First)...)
 	for _, stop := range c.Stand.Sign {
 		out = append(out, kernel.Sentence{Code: string(stop), Text: s.Stop(stop, c.Standing)})
 	}

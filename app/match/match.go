@@ -15,6 +15,7 @@ import (
 	"sedum/app/yard"
 	"sedum/core/fit"
 	coreground "sedum/core/ground"
+	"sedum/core/num"
 	"sedum/core/planting"
 	"sedum/core/roles"
 	"sedum/core/rules"
@@ -48,11 +49,15 @@ type Judged struct {
 	// Standing is what they say together, Stand whether it can stand there at all: the plan asks the same.
 	Standing planting.Standing
 	Stand    planting.Stand
+	// NotWanted is what of it the customer does not want at all; Here is what the spot knows, by which it was judged.
+	NotWanted []coreground.Harm
+	Here      coreground.Facts
 }
 
 // Judge holds trees of a lot against a spot; heightM is as a look measured it, nil when none did.
 func Judge(h rules.House, k ground.Known, lot yard.Lot, o yard.Offer) Judged {
-	j := Judged{Lot: lot, Offer: o}
+	j := Judged{Lot: lot, Offer: o, Here: k.Ground}
+	j.NotWanted = j.harms(k.Ground.Never)
 	j.Site, j.Room = siteFor(h, k, j)
 	j.Result = fit.Judge(h, j.Site, lot.Kind.Facts.Kind)
 	j.Standing = planting.StandingOf(j.Result, j.Site, j.Room, k.Ground.Obstacles)
@@ -74,7 +79,7 @@ func (j Judged) mark(h rules.House) fit.Mark {
 }
 
 // excluded tells whether no tree of it is offered there.
-func (j Judged) excluded() bool { return j.Stand.Excludes(j.Result) }
+func (j Judged) excluded() bool { return j.Stand.Excludes(j.Result) || len(j.NotWanted) > 0 }
 
 // Offered is one tree that may be sold.
 type Offered struct {
@@ -96,6 +101,8 @@ type Kind struct {
 type Ranked struct {
 	Spot  ground.Page `json:"spot"`
 	Kinds []Kind      `json:"kinds"`
+	// Questions are those that an advisor asks first, each answer with how many trees it leaves.
+	Questions []Question `json:"questions"`
 }
 
 const (
@@ -120,10 +127,14 @@ func (m matches) match(tx *kernel.Tx, ask Ask) (Ranked, error) {
 		return Ranked{}, err
 	}
 	kinds, err := kindsOf(tx, judged, spent, firstTrees)
-	if err != nil || ask.Tag == "" {
-		return Ranked{k.Page(tx), kinds}, err
+	if err != nil {
+		return Ranked{}, err
 	}
-	return Ranked{k.Page(tx), kinds}, putFirst(tx, kinds, judged, ask.Tag)
+	asked, err := questions(tx, k, judged)
+	if err != nil || ask.Tag == "" {
+		return Ranked{k.Page(tx), kinds, asked}, err
+	}
+	return Ranked{k.Page(tx), kinds, asked}, putFirst(tx, kinds, judged, ask.Tag)
 }
 
 // putFirst puts the tree that somebody has in mind first in its kind, when it may be sold.
@@ -274,24 +285,59 @@ func (m matches) judgeAll(tx *kernel.Tx, k ground.Known) (out []Judged, spent ma
 			out = append(out, Judge(tx.Who.House, k, lots[o.LotID], o))
 		}
 	}
-	slices.SortStableFunc(out, func(a, b Judged) int { return order(a, b, k.Ground.Purpose) })
+	slices.SortStableFunc(out, func(a, b Judged) int { return order(a, b, k.Ground) })
 	return out, spent, nil
 }
 
 // order is the core's, then by name; what is not offered comes last.
-func order(a, b Judged, purpose coreground.Purpose) int {
+func order(a, b Judged, g coreground.Facts) int {
 	if a.excluded() != b.excluded() {
 		if a.excluded() {
 			return 1
 		}
 		return -1
 	}
-	return cmp.Or(fit.Compare(a.Result, b.Result, a.meets(purpose), b.meets(purpose)), strings.Compare(a.Lot.Kind.Common+a.Tag, b.Lot.Kind.Common+b.Tag))
+	return cmp.Or(fit.Compare(a.Result, b.Result, a.wishesMet(g), b.wishesMet(g)), strings.Compare(a.Lot.Kind.Common+a.Tag, b.Lot.Kind.Common+b.Tag))
 }
 
 // meets tells whether a kind is used for what the customer wants.
 func (j Judged) meets(purpose coreground.Purpose) bool {
 	return slices.Contains(j.Lot.Kind.Facts.Uses, purpose)
+}
+
+// staysUnder tells whether a kind is known to grow no taller than is wished.
+func (j Judged) staysUnder(tallestM float64) bool {
+	most := j.Lot.Kind.Facts.HeightMaxM
+	return most != nil && num.AtMost(*most, tallestM)
+}
+
+// wishesMet counts what a kind meets of what the customer wishes for.
+func (j Judged) wishesMet(g coreground.Facts) (n int) {
+	if g.Purpose != "" && j.meets(g.Purpose) {
+		n++
+	}
+	if g.TallestM != nil && j.staysUnder(*g.TallestM) {
+		n++
+	}
+	return n
+}
+
+// harms are those of a list that a kind does.
+func (j Judged) harms(list []coreground.Harm) []coreground.Harm {
+	return slices.DeleteFunc(slices.Clone(list), func(h coreground.Harm) bool {
+		return !slices.Contains(j.Lot.Kind.Facts.Cautions, planting.Caution(h))
+	})
+}
+
+// harmsHere is what of a kind may harm who lives at the spot.
+func (j Judged) harmsHere(g coreground.Facts) map[coreground.Resident][]coreground.Harm {
+	out := map[coreground.Resident][]coreground.Harm{}
+	for _, r := range g.LivesHere {
+		if harms := j.harms(r.Harms()); len(harms) > 0 {
+			out[r] = harms
+		}
+	}
+	return out
 }
 
 // siteFor is a spot as a kind sees it: its drainage on the kind's scale, and what a tree of that kind will meet.

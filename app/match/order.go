@@ -68,7 +68,7 @@ func couldOrder(tx *kernel.Tx, ask OrderAsk) (Orderable, error) {
 		}
 		judged = append(judged, j)
 	}
-	slices.SortStableFunc(judged, func(a, b Judged) int { return order(a, b, k.Ground.Purpose) })
+	slices.SortStableFunc(judged, func(a, b Judged) int { return order(a, b, k.Ground) })
 	for _, j := range judged[:min(len(judged), mostOrder)] {
 		out.Kinds = append(out.Kinds, j.Show(tx.Say, tx.Who.House))
 	}

@@ -123,11 +123,11 @@ func TestScoreProperties(t *testing.T) {
 func TestTheBetterComesFirst(t *testing.T) {
 	good, fair := fit.Result{Overall: 0.9}, fit.Result{Overall: 0.7}
 	out := fit.Result{Overall: 0.95, ExcludedBy: []fit.Factor{fit.Cold}}
-	assert.Negative(t, fit.Compare(good, fair, false, true), "a wish does not lift a worse kind over a better")
-	assert.Positive(t, fit.Compare(fair, good, true, false))
-	assert.Negative(t, fit.Compare(fair, out, false, true), "excluded is last, whatever its score")
-	assert.Negative(t, fit.Compare(good, fit.Result{Overall: 0.9 + 1e-12}, true, false), "among equals the wish comes first")
-	assert.Zero(t, fit.Compare(good, good, true, true))
+	assert.Negative(t, fit.Compare(good, fair, 0, 2), "a wish does not lift a worse kind over a better")
+	assert.Positive(t, fit.Compare(fair, good, 1, 0))
+	assert.Negative(t, fit.Compare(fair, out, 0, 1), "excluded is last, whatever its score")
+	assert.Negative(t, fit.Compare(good, fit.Result{Overall: 0.9 + 1e-12}, 2, 1), "among equals the wish comes first")
+	assert.Zero(t, fit.Compare(good, good, 1, 1))
 }
 
 // fit.md, room: what is known counts even when something else is not, and a line that is met excludes though its owner was not asked.
@@ -177,7 +177,7 @@ func TestOfEquallyHeldTheLessHeldBackComesFirst(t *testing.T) {
 	require.InDelta(t, 0.65, a.Overall, 1e-12)
 	require.InDelta(t, a.Overall, b.Overall, 1e-12)
 	assert.Equal(t, fit.Wind, b.Limiting)
-	assert.Negative(t, fit.Compare(a, b, false, true))
+	assert.Negative(t, fit.Compare(a, b, 0, 1))
 }
 
 // Unheld is the overall again where nothing holds it.

@@ -50,8 +50,8 @@ func (r Result) Unheld() float64 {
 }
 
 // Compare puts the better of two before the other and the excluded last; of equals that are held down by what is unknown the one that less
-// holds back comes first; what the customer wishes for orders equals and excludes nothing (fit.md). Negative is a before b, 0 is neither.
-func Compare(a, b Result, aMeetsTheWish, bMeetsTheWish bool) int {
+// holds back comes first; of what the customer wishes for the one that meets more of it, which orders equals and excludes nothing (fit.md). Negative is a before b, 0 is neither.
+func Compare(a, b Result, aWishes, bWishes int) int {
 	before := func(is, other bool) int {
 		switch {
 		case is && !other:
@@ -62,5 +62,5 @@ func Compare(a, b Result, aMeetsTheWish, bMeetsTheWish bool) int {
 		return 0
 	}
 	return cmp.Or(before(len(a.ExcludedBy) == 0, len(b.ExcludedBy) == 0), before(num.Over(a.Overall, b.Overall), num.Over(b.Overall, a.Overall)),
-		before(num.Over(a.Unheld(), b.Unheld()), num.Over(b.Unheld(), a.Unheld())), before(aMeetsTheWish, bMeetsTheWish))
+		before(num.Over(a.Unheld(), b.Unheld()), num.Over(b.Unheld(), a.Unheld())), cmp.Compare(bWishes, aWishes))
 }

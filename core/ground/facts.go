@@ -13,12 +13,16 @@ type Facts struct {
 	WindFrom  *float64  `json:"wind_from_deg" minimum:"0" maximum:"360"`
 	Exposure  Wind      `json:"exposure" optional:"true"`
 	// Sloping is that the ground slopes; how much is the fall over its distance.
-	Sloping     bool       `json:"sloping"`
-	SlopeFallMM *float64   `json:"slope_fall_mm,omitempty" minimum:"0" maximum:"20000"`
-	SlopeOverM  *float64   `json:"slope_over_m,omitempty" exclusiveMinimum:"0" maximum:"100"`
-	Slipping    *bool      `json:"slipping,omitempty" doc:"signs that the ground moves: cracks, leaning trees, bulges"`
-	RaiseMM     float64    `json:"raise_mm" minimum:"0" maximum:"600"`
-	Partner     bool       `json:"partner" doc:"a partner in flower stands near by"`
-	RoomLooked  bool       `json:"room_looked" doc:"somebody looked for what the tree may meet"`
-	Obstacles   []Obstacle `json:"obstacles" maxItems:"20"`
+	Sloping     bool     `json:"sloping"`
+	SlopeFallMM *float64 `json:"slope_fall_mm,omitempty" minimum:"0" maximum:"20000"`
+	SlopeOverM  *float64 `json:"slope_over_m,omitempty" exclusiveMinimum:"0" maximum:"100"`
+	Slipping    *bool    `json:"slipping,omitempty" doc:"signs that the ground moves: cracks, leaning trees, bulges"`
+	RaiseMM     float64  `json:"raise_mm" minimum:"0" maximum:"600"`
+	Partner     bool     `json:"partner" doc:"a partner in flower stands near by"`
+	// TallestM is how tall a tree may become, as wished; LivesHere is who is there; Never is what the customer does not want at all.
+	TallestM   *float64   `json:"tallest_m,omitempty" exclusiveMinimum:"0" maximum:"100"`
+	LivesHere  []Resident `json:"lives_here,omitempty" maxItems:"4"`
+	Never      []Harm     `json:"never,omitempty" maxItems:"5"`
+	RoomLooked bool       `json:"room_looked" doc:"somebody looked for what the tree may meet"`
+	Obstacles  []Obstacle `json:"obstacles" maxItems:"20"`
 }

@@ -101,9 +101,9 @@ export function App() {
           <Route path="/ground/:id/plan">{(p) => <SurveyPage key={p.id} id={p.id} who={who.data} />}</Route>
           <Route path="/ground/:id">{(p) => <SpotPage key={p.id} id={p.id} who={who.data} />}</Route>
           <Route path="/match">
-            <MatchPage />
+            <MatchPage who={who.data} />
           </Route>
-          <Route path="/match/:id">{(p) => <MatchPage key={p.id} id={p.id} />}</Route>
+          <Route path="/match/:id">{(p) => <MatchPage key={p.id} id={p.id} who={who.data} />}</Route>
           <Route path="/plan/:spot/:tag">
             {(p) => <PlanPage key={p.spot + p.tag} spotId={p.spot} tag={p.tag} who={who.data} />}
           </Route>

@@ -3935,6 +3935,8 @@ export interface components {
             /** Format: double */
             clay_mm: number | null;
             exposure: components["schemas"]["GroundWind"] | "";
+            lives_here?: components["schemas"]["GroundResident"][];
+            never?: components["schemas"]["GroundHarm"][];
             obstacles: components["schemas"]["GroundObstacle"][];
             /** @description a partner in flower stands near by */
             partner: boolean;
@@ -3960,6 +3962,8 @@ export interface components {
             soil_class: components["schemas"]["GroundSoilClass"] | "";
             /** Format: double */
             sun_h: number | null;
+            /** Format: double */
+            tallest_m?: number;
             water: components["schemas"]["GroundWater"] | "";
             /** Format: double */
             wind_from_deg: number | null;
@@ -3968,6 +3972,8 @@ export interface components {
             plan: components["schemas"]["SurveyPlan"];
             text: string;
         };
+        /** @enum {string} */
+        GroundHarm: "poison" | "thorns" | "fruit-drop" | "spreads" | "pollen";
         GroundHole: {
             /** Format: date-time */
             at: string;
@@ -4236,6 +4242,8 @@ export interface components {
              */
             water_mm: number;
         };
+        /** @enum {string} */
+        GroundResident: "children" | "pets" | "grazing" | "gnawing";
         GroundRoomInput: {
             /** Format: double */
             height_10_m: number;
@@ -4819,8 +4827,11 @@ export interface components {
         ManyList: {
             deeds: components["schemas"]["ManyDone"][];
         };
+        /** @enum {string} */
+        MatchAsked: "purpose" | "tallest" | "lives-here" | "never" | "water";
         MatchCandidate: {
             against: components["schemas"]["Sentence"][];
+            beware: components["schemas"]["Sentence"][];
             botanical: string;
             cautions: string[];
             common: string;
@@ -4858,6 +4869,7 @@ export interface components {
         };
         MatchKind: {
             against: components["schemas"]["Sentence"][];
+            beware: components["schemas"]["Sentence"][];
             botanical: string;
             cautions: string[];
             common: string;
@@ -4889,6 +4901,12 @@ export interface components {
             unknown: string[];
             word: string;
         };
+        MatchLeave: {
+            answer: string;
+            given: boolean;
+            /** Format: int64 */
+            trees_count: number;
+        };
         MatchOffered: {
             /** Format: double */
             height_m: number;
@@ -4906,8 +4924,13 @@ export interface components {
             more: number;
             unjudged: string[];
         };
+        MatchQuestion: {
+            options: components["schemas"]["MatchLeave"][];
+            question: components["schemas"]["MatchAsked"];
+        };
         MatchRanked: {
             kinds: components["schemas"]["MatchKind"][];
+            questions: components["schemas"]["MatchQuestion"][];
             spot: components["schemas"]["GroundPage"];
         };
         MeasuresAll: {

@@ -2,13 +2,14 @@ import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { Link } from 'wouter'
-import type { Schemas } from '../api/client'
+import type { Person, Schemas } from '../api/client'
 import { matchKindQuery, matchOrderQuery, matchQuery, spotsQuery } from '../api/queries'
 import { Failed, Loading } from '../parts/states'
 import { useTitle } from '../parts/title'
+import { Questions } from './questions'
 
 /** Which of the trees that may be sold suit a spot: the best first, what limits each, what would mend it. */
-export function MatchPage({ id }: { id?: string }) {
+export function MatchPage({ id, who }: { id?: string; who: Person }) {
   const { t } = useTranslation()
   const spots = useQuery(spotsQuery)
   const tag = new URLSearchParams(location.search).get('tag')
@@ -36,7 +37,7 @@ export function MatchPage({ id }: { id?: string }) {
         </ul>
       </nav>
       {id ? (
-        <Ranking id={id} tag={tag} />
+        <Ranking id={id} tag={tag} may={(who.deeds as string[]).includes('keep-ground')} />
       ) : (
         <h1 className="py-10 text-center text-2xl text-soft">{t('match.choose')}</h1>
       )}
@@ -44,7 +45,7 @@ export function MatchPage({ id }: { id?: string }) {
   )
 }
 
-function Ranking({ id, tag }: { id: string; tag: string | null }) {
+function Ranking({ id, tag, may }: { id: string; tag: string | null; may: boolean }) {
   const { t } = useTranslation()
   const match = useQuery(matchQuery(id, tag))
   useTitle(match.data?.spot.name)
@@ -87,6 +88,7 @@ function Ranking({ id, tag }: { id: string; tag: string | null }) {
           </Link>
         )}
       </p>
+      <Questions spot={spot} questions={match.data.questions} may={may} />
       <ol className="border-ink border-t-2">
         {here.map((k) => (
           <Kind key={k.common} kind={k} spotId={id} open={k === best || k.trees.some((c) => c.tag === tag)} />
@@ -181,6 +183,11 @@ function Kind({ kind: c, spotId, open }: { kind: Shown; spotId: string; open: bo
               {c.limiting && c.mark !== 'excluded' && ` · ${c.limiting}`}
             </span>
             {limiting && <span className="block text-soft text-sm">{limiting.text}</span>}
+            {c.beware.length > 0 && (
+              <span className="block font-semibold text-oxblood text-sm">
+                {c.beware.map((each) => each.text).join(' ')}
+              </span>
+            )}
           </span>
           <span className="text-right text-sm">
             {c.trees_count !== undefined && <span className="figure block text-lg">{t('match.trees', { count })}</span>}

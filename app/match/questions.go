@@ -1,0 +1,103 @@
+package match
+
+import (
+	"slices"
+	"strconv"
+
+	"sedum/app/ground"
+	"sedum/app/yard"
+	coreground "sedum/core/ground"
+	"sedum/core/set"
+	"sedum/core/stock"
+	"sedum/kernel"
+)
+
+// Asked is one of the questions that come before a list of trees (handbook, site.md).
+type Asked string
+
+// The words of Asked: what for, how tall, who is there, what not at all, how it is watered.
+const (
+	AskedPurpose Asked = "purpose"
+	AskedTallest Asked = "tallest"
+	AskedLives   Asked = "lives-here"
+	AskedNever   Asked = "never"
+	AskedWater   Asked = "water"
+)
+
+// All lists them in the order of asking.
+func (Asked) All() []Asked {
+	return []Asked{AskedPurpose, AskedTallest, AskedLives, AskedNever, AskedWater}
+}
+
+// Question is one of them with its answers.
+type Question struct {
+	Question Asked   `json:"question"`
+	Options  []Leave `json:"options"`
+}
+
+// Leave is an answer, whether it is given, and how many trees would live here and meet it, all other answers as they are.
+type Leave struct {
+	Answer string `json:"answer"`
+	Given  bool   `json:"given"`
+	Trees  int    `json:"trees_count"`
+}
+
+// tallest are the heights that are offered, in metres; "any" is no wish.
+var tallest = []float64{5, 10, 20}
+
+// questions counts for each answer the trees that it leaves. What is judged anew is judged as the list is.
+func questions(tx *kernel.Tx, k ground.Known, judged []Judged) ([]Question, error) {
+	numbers := []int{}
+	for _, j := range judged {
+		numbers = append(numbers, j.Lot.Number)
+	}
+	tallies, err := yard.TalliesOf(tx, numbers)
+	if err != nil {
+		return nil, err
+	}
+	count := func(list []Judged, meets func(Judged) bool) (n int) {
+		counted := map[int]bool{}
+		for _, j := range list {
+			if !j.excluded() && meets(j) && !counted[j.Lot.Number] {
+				counted[j.Lot.Number] = true
+				n += tallies[j.Lot.Number].Counts[stock.ForSale]
+			}
+		}
+		return n
+	}
+	g := k.Ground
+	out := []Question{}
+	add := func(q Asked, options []Leave) { out = append(out, Question{q, options}) }
+	options := []Leave{}
+	for _, p := range set.All[coreground.Purpose]() {
+		options = append(options, Leave{string(p), g.Purpose == p, count(judged, func(j Judged) bool { return j.meets(p) })})
+	}
+	add(AskedPurpose, options)
+	options = []Leave{}
+	for _, m := range tallest {
+		options = append(options, Leave{strconv.FormatFloat(m, 'f', -1, 64), g.TallestM != nil && *g.TallestM == m, count(judged, func(j Judged) bool { return j.staysUnder(m) })})
+	}
+	add(AskedTallest, options)
+	options = []Leave{}
+	for _, r := range set.All[coreground.Resident]() {
+		options = append(options, Leave{string(r), slices.Contains(g.LivesHere, r), count(judged, func(j Judged) bool { return len(j.harms(r.Harms())) == 0 })})
+	}
+	add(AskedLives, options)
+	options = []Leave{}
+	for _, h := range set.All[coreground.Harm]() {
+		options = append(options, Leave{string(h), slices.Contains(g.Never, h), count(judged, func(j Judged) bool { return len(j.harms([]coreground.Harm{h})) == 0 })})
+	}
+	add(AskedNever, options)
+	options = []Leave{}
+	for _, water := range set.All[coreground.Water]() {
+		with := k
+		with.Ground.Water = water
+		list := []Judged{}
+		for _, j := range judged {
+			list = append(list, Judge(tx.Who.House, with, j.Lot, j.Offer))
+		}
+		options = append(options, Leave{string(water), g.Water == water, count(list, func(Judged) bool { return true })})
+	}
+	add(AskedWater, options)
+	return out, nil
+}

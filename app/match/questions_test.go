@@ -1,0 +1,82 @@
+package match_test
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	. "sedum/app/apptest"
+	"sedum/app/ground"
+	"sedum/app/match"
+	"sedum/core/fit"
+	core "sedum/core/ground"
+)
+
+// What a question says that an answer leaves is what stands in the list when it is given: by every answer of every question.
+func TestAnAnswerLeavesWhatItSays(t *testing.T) {
+	w := Open(t)
+	id := w.SpotOf("Petra Averill").ID
+	see := func() match.Ranked { return Saw[match.Ranked](w, "match", match.Ask{ByID: ByID(id)}) }
+	trees := func(r match.Ranked) (n int) {
+		for _, k := range r.Kinds {
+			if k.Mark != fit.Excluded {
+				n += k.Count
+			}
+		}
+		return n
+	}
+	give := func(change func(*core.Facts)) match.Ranked {
+		spot := Saw[ground.Page](w, "see-spot", ByID(id))
+		change(&spot.Ground)
+		w.Deed(w.Advisor, "save-spot", ByID(id), ground.Change{Version: spot.Version, SiteVersion: spot.SiteVersion, Name: spot.Name, LatDeg: spot.LatDeg, Ground: spot.Ground, Climate: spot.Climate})
+		return see()
+	}
+	before := see()
+	require.Len(t, before.Questions, 5)
+	leaves := map[match.Asked]map[string]int{}
+	for _, q := range before.Questions {
+		leaves[q.Question] = map[string]int{}
+		for _, o := range q.Options {
+			leaves[q.Question][o.Answer] = o.Trees
+			assert.Equal(t, (q.Question == match.AskedPurpose && o.Answer == "shade") || (q.Question == match.AskedWater && o.Answer == "hose"), o.Given, "%s %s", q.Question, o.Answer)
+		}
+	}
+	// A hard no excludes, and says why; what it leaves is what is left.
+	for _, harm := range []core.Harm{"poison", "thorns", "fruit-drop", "spreads", "pollen"} {
+		after := give(func(g *core.Facts) { g.Never = []core.Harm{harm} })
+		assert.Equal(t, leaves[match.AskedNever][string(harm)], trees(after), harm)
+		for _, k := range after.Kinds {
+			for _, a := range k.Against {
+				if a.Code == "never-"+string(harm) {
+					assert.Equal(t, fit.Excluded, k.Mark)
+					assert.Empty(t, k.Trees)
+				}
+			}
+		}
+	}
+	give(func(g *core.Facts) { g.Never = nil })
+	for _, water := range []core.Water{core.WaterNone, core.WaterCarried, core.WaterDrip} {
+		after := give(func(g *core.Facts) { g.Water = water })
+		assert.Equal(t, leaves[match.AskedWater][string(water)], trees(after), water)
+	}
+	give(func(g *core.Facts) { g.Water = core.WaterHose })
+	// Wishes exclude nothing; of equals what meets more of them comes first.
+	tall := give(func(g *core.Facts) { g.TallestM = Ptr(5.0) })
+	assert.Equal(t, trees(before), trees(tall))
+	assert.Less(t, leaves[match.AskedTallest]["5"], leaves[match.AskedTallest]["20"])
+	// Who lives there excludes nothing either, and what may harm them is told at the kind.
+	children := give(func(g *core.Facts) { g.TallestM, g.LivesHere = nil, []core.Resident{core.Children} })
+	assert.Equal(t, trees(before), trees(children))
+	yew, err := Did[match.Orderable](w, w.Advisor, "match-order", match.OrderAsk{ByID: ByID(id), Find: "Taxus baccata Fastigiata"}, nil)
+	require.NoError(t, err)
+	require.Len(t, yew.Kinds, 1)
+	require.Len(t, yew.Kinds[0].Beware, 1)
+	assert.Equal(t, "children-poison", yew.Kinds[0].Beware[0].Code)
+	assert.NotEqual(t, fit.Excluded, yew.Kinds[0].Mark)
+	give(func(g *core.Facts) { g.Never = []core.Harm{"poison"} })
+	yew, err = Did[match.Orderable](w, w.Advisor, "match-order", match.OrderAsk{ByID: ByID(id), Find: "Taxus baccata Fastigiata"}, nil)
+	require.NoError(t, err)
+	assert.Equal(t, fit.Excluded, yew.Kinds[0].Mark)
+	assert.Equal(t, "never-poison", yew.Kinds[0].Against[0].Code)
+}
