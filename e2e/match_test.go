@@ -5,6 +5,7 @@ import (
 	"testing"
 
 	"github.com/chromedp/chromedp"
+	"github.com/chromedp/chromedp/kb"
 	"github.com/stretchr/testify/assert"
 )
 
@@ -63,4 +64,33 @@ func texts[T ~string](list []T) (out []string) {
 		out = append(out, string(each))
 	}
 	return out
+}
+
+// A tree in any year, by the keys of the slider: what it meets by then is told, and the drawing says how high it is.
+func TestATreeGrowsBesideTheHouse(t *testing.T) {
+	h := openHouse(t)
+	p := h.open(1280, 800, false)
+	p.signIn("Bram Okonedo")
+	p.goTo("/match/" + h.SpotOf("Petra Averill").ID + "/room?kind=Carpinus%20betulus&height=2.3")
+	p.sees("Meets the boundary in year 34")
+	drawn := func() (label string) {
+		p.do(chromedp.Evaluate(`document.querySelector('main svg[role=img]').getAttribute('aria-label')`, &label))
+		return label
+	}
+	assert.Contains(t, drawn(), "in year 20")
+	p.do(chromedp.Focus(`[role=slider]`, chromedp.ByQuery), chromedp.KeyEvent(kb.Home))
+	p.sees("Planted")
+	assert.Contains(t, drawn(), "2.3 m high") // as the tree on the tag was measured
+	p.do(chromedp.KeyEvent(kb.End))
+	p.sees("Year 50")
+	for range 16 {
+		p.do(chromedp.KeyEvent(kb.ArrowLeft))
+	}
+	p.sees("Year 34")
+	met := `[...document.querySelectorAll('aside li span')].find((e) => e.innerText.includes('boundary')).className.includes('oxblood')`
+	p.until(met)
+	p.do(chromedp.KeyEvent(kb.ArrowLeft))
+	p.sees("Year 33")
+	p.until("!" + met)
+	assert.Empty(t, p.axe())
 }

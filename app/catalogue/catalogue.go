@@ -87,7 +87,7 @@ func Capability() kernel.Capability {
 		kernel.Deed("take-starter-kinds", "POST", "/kinds/starter", KeepKinds, takeStarter, kernel.Same).Makes("list-kinds"),
 		kernel.Deed("complete-kind", "PUT", "/kinds/{id}", KeepKinds, complete, func(tx *kernel.Tx, _ kernel.ByID, id string) (Whole, error) {
 			return see(tx, kernel.ByID{ID: id})
-		}).Makes("list-kinds", "see-kind", "match", "match-order", "plan"),
+		}).Makes("list-kinds", "see-kind", "match", "match-order", "see-room", "plan"),
 	}}
 }
 

@@ -72,7 +72,7 @@ type Holds func(tx *kernel.Tx, spotID string) (bool, error)
 
 // Capability declares what can be asked and done here; the station may be nil.
 func Capability(station Station, holds Holds) kernel.Capability {
-	changed := []string{"list-spots", "see-spot", "see-plan", "match", "match-order", "plan", "today"}
+	changed := []string{"list-spots", "see-spot", "see-plan", "match", "match-order", "see-room", "plan", "today"}
 	fresh := func(tx *kernel.Tx, _ kernel.None, id string) (Page, error) { return page(tx, kernel.ByID{ID: id}) }
 	same := func(tx *kernel.Tx, p kernel.ByID, _ string) (Page, error) { return page(tx, p) }
 	return kernel.Capability{Name: "ground", Tables: kernel.Folder(tables), Operations: []kernel.Operation{

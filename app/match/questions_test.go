@@ -11,6 +11,7 @@ import (
 	"sedum/app/match"
 	"sedum/core/fit"
 	core "sedum/core/ground"
+	"sedum/kernel"
 )
 
 // What a question says that an answer leaves is what stands in the list when it is given: by every answer of every question.
@@ -79,4 +80,33 @@ func TestAnAnswerLeavesWhatItSays(t *testing.T) {
 	require.NoError(t, err)
 	assert.Equal(t, fit.Excluded, yew.Kinds[0].Mark)
 	assert.Equal(t, "never-poison", yew.Kinds[0].Against[0].Code)
+}
+
+// The tree that is drawn is the one that is judged: its sizes are the contract's, its meetings those of the match.
+func TestATreeGrowsAsItIsJudged(t *testing.T) {
+	w := Open(t)
+	id := w.SpotOf("Petra Averill").ID
+	ranked := Saw[match.Ranked](w, "match", match.Ask{ByID: ByID(id)})
+	for _, k := range ranked.Kinds {
+		grown, err := Did[match.Grown](w, w.Advisor, "see-room", match.RoomAsk{ByID: ByID(id), Kind: k.Botanical, HeightM: k.HeightM}, nil)
+		require.NoError(t, err)
+		require.Len(t, grown.Years, 51)
+		for _, s := range k.Sizes {
+			assert.Equal(t, s, grown.Years[s.Year], k.Common)
+		}
+		for i := 1; i < len(grown.Years); i++ {
+			assert.GreaterOrEqual(t, grown.Years[i].HeightM, grown.Years[i-1].HeightM)
+			assert.GreaterOrEqual(t, grown.Years[i].SpreadM, grown.Years[i-1].SpreadM)
+		}
+		require.Len(t, grown.Meets, 3)
+		for _, m := range grown.Meets {
+			if m.FirstYear != nil && *m.FirstYear > 0 && m.Kind == core.NeighbourBoundary {
+				// In that year its crown is over the boundary, and in the year before it is not.
+				assert.Greater(t, grown.Years[*m.FirstYear].SpreadM/2, *m.DistanceM-0.01)
+				assert.LessOrEqual(t, grown.Years[*m.FirstYear-1].SpreadM/2, *m.DistanceM+0.01)
+			}
+		}
+	}
+	_, err := Did[match.Grown](w, w.Advisor, "see-room", match.RoomAsk{ByID: ByID(id), Kind: "Nothing like it"}, nil)
+	assert.ErrorIs(t, err, kernel.ErrMissing)
 }

@@ -131,6 +131,18 @@ func Room(h rules.House, in RoomInput) (RoomResult, error) {
 	return out, nil
 }
 
+// Growing is the tree's size in each year from now to the fiftieth. Errors: fault.List.
+func Growing(in RoomInput) ([]Size, error) {
+	if err := in.Check(); err != nil {
+		return nil, err
+	}
+	g, out := grow(in), []Size{}
+	for year := range roomYears + 1 {
+		out = append(out, Size{year, g.height(year), g.spread(year)})
+	}
+	return out, nil
+}
+
 // meeting gives the test for one obstacle. A line whose owner nobody asked is given the house's clearance.
 func meeting(h rules.House, g growth, thirsty bool, o Obstacle) (meets func(year int) bool) {
 	within := func(limit float64) func(int) bool {

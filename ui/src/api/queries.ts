@@ -127,6 +127,16 @@ export const matchOrderQuery = (id: string, find: string) =>
     retry: false,
   })
 
+export const roomQuery = (id: string, kind: string, heightM: number) =>
+  queryOptions({
+    queryKey: keyOf('see-room', id, kind, heightM),
+    queryFn: () =>
+      ask(
+        client.GET('/api/v1/spots/{id}/match/room', { params: { path: { id }, query: { kind, height_m: heightM } } }),
+      ),
+    retry: false,
+  })
+
 export const matchKindQuery = (id: string, kind: string) =>
   queryOptions({
     queryKey: keyOf('match', id, 'kind', kind),

@@ -2284,6 +2284,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/spots/{id}/match/room": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** See room */
+        get: operations["see-room"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/spots/{id}/plan": {
         parameters: {
             query?: never;
@@ -4867,6 +4884,17 @@ export interface components {
              */
             value: number | null;
         };
+        MatchGrown: {
+            botanical: string;
+            common: string;
+            conifer: boolean;
+            known: boolean;
+            meets: components["schemas"]["MatchMet"][];
+            spot: components["schemas"]["GroundPage"];
+            text: string;
+            /** @description empty where the catalogue does not know its size */
+            years: components["schemas"]["GroundSize"][];
+        };
         MatchKind: {
             against: components["schemas"]["Sentence"][];
             beware: components["schemas"]["Sentence"][];
@@ -4906,6 +4934,28 @@ export interface components {
             given: boolean;
             /** Format: int64 */
             trees_count: number;
+        };
+        MatchMet: {
+            ask_owner: boolean;
+            /**
+             * Format: double
+             * @description what the line's owner asks for; not given is not known
+             */
+            clearance_m?: number;
+            /**
+             * Format: double
+             * @description always needed
+             */
+            distance_m?: number;
+            /** Format: int64 */
+            first_year: number | null;
+            /**
+             * Format: double
+             * @description height of an overhead line
+             */
+            height_m?: number;
+            kind: components["schemas"]["GroundNeighbour"];
+            text: string;
         };
         MatchOffered: {
             /** Format: double */
@@ -13176,6 +13226,49 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MatchOrderable"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "see-room": {
+        parameters: {
+            query?: {
+                /** @description by its botanical name */
+                kind?: string;
+                /** @description 0 is a young tree of 1.5 m */
+                height_m?: number;
+            };
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MatchGrown"];
                 };
             };
             /** @description Error */

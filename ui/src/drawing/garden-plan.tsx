@@ -25,6 +25,8 @@ export function GardenPlan(props: {
   onGround?: (x: number, y: number) => void
   onMove?: (id: string, x: number, y: number) => void
   highest?: number
+  /** How wide a tree would stand at the chosen spot. */
+  crownM?: number
 }) {
   const { t } = useTranslation()
   const { units } = useSettings()
@@ -110,6 +112,16 @@ export function GardenPlan(props: {
         .map(({ thing, corners }) => (
           <Label key={thing.id} thing={thing} corners={corners.map(place)} />
         ))}
+      {chosen && props.crownM !== undefined && (
+        <circle
+          cx={place(chosen.at).x}
+          cy={place(chosen.at).y}
+          r={(props.crownM / 2) * perM}
+          className="fill-leaf stroke-leaf"
+          strokeWidth="2"
+          fillOpacity="0.3"
+        />
+      )}
       {chosen && <Reach spot={chosen} plan={props.plan} place={place} say={(m) => sayHeight(m, units)} />}
       {props.reading.spots
         .filter((s) => s.placed)

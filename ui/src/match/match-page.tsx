@@ -221,6 +221,12 @@ function Kind({ kind: c, spotId, open }: { kind: Shown; spotId: string; open: bo
                 })}
               </p>
             )}
+            <Link
+              href={`/match/${spotId}/room?kind=${encodeURIComponent(c.botanical)}&height=${c.height_m}`}
+              className="quiet mb-3 w-fit no-underline"
+            >
+              {t('room.see')}
+            </Link>
             {c.mark !== 'excluded' && (
               <ul className="flex flex-wrap gap-2">
                 {trees.map((tree) => (
