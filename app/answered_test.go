@@ -125,6 +125,7 @@ func TestTheRestOfTheOperationsAnswer(t *testing.T) {
 	ok("GET", "/api/v1/spots/"+spot+"/match/kind?kind=Hornbeam", nil)
 	ok("GET", "/api/v1/spots/"+spot+"/match/order?find=oak", nil)
 	ok("GET", "/api/v1/spots/"+spot+"/match/room?kind=Quercus%20robur", nil)
+	ok("POST", "/api/v1/spots/"+spot+"/match/several", map[string]any{"tags": []string{p.tagIn("for-sale")}, "pins": []any{}})
 	ok("POST", "/api/v1/spots/"+spot+"/beside", map[string]any{"spot_name": "gate"})
 	ok("POST", "/api/v1/customers", map[string]any{"name": "Odile", "phone": "", "address": "4 Weir Cottages", "lat_deg": 47, "spot_name": "gate"})
 	today, later := h.kernel.Clock().Format("2006-01-02"), h.kernel.Clock().AddDate(0, 0, 9).Format("2006-01-02")

@@ -49,7 +49,8 @@ func TestEveryViewIsForEveryone(t *testing.T) {
 	views := []struct{ path, sees string }{
 		{"/", "to check"}, {"/bench", "Lots"}, {"/bench/" + unchecked, "Not yet judged"}, {"/bench/" + work, "Work list"}, {"/bench/" + apart, "Send it back"},
 		{"/bench/" + sale, "for sale"}, {"/bench/AAA-AAA", "No tree"}, {"/ground", "Customers"}, {"/ground/" + spot["Caspar Lund"], "not marked"},
-		{"/ground/" + spot["Petra Averill"], "Drains well"}, {"/ground/" + spot["Petra Averill"] + "/plan", "Field book"}, {"/kinds", "English oak"}, {"/match", "Choose a spot"}, {"/match/" + spot["Maud Ferriter"], "south wall"},
+		{"/ground/" + spot["Petra Averill"], "Drains well"}, {"/ground/" + spot["Petra Averill"] + "/plan", "Field book"}, {"/kinds", "English oak"}, {"/match/" + spot["Petra Averill"] + "/several", "Type or scan"},
+		{"/match/" + spot["Petra Averill"] + "/room?kind=Carpinus%20betulus", "Meets the boundary"}, {"/match", "Choose a spot"}, {"/match/" + spot["Maud Ferriter"], "south wall"},
 		{fmt.Sprintf("/plan/%s/%s", spot["Petra Averill"], sale), "Issue the sheet"}, {fmt.Sprintf("/plan/%s/%s", spot["Caspar Lund"], sale), "No plan yet"},
 		{"/sheets", "Sheets"}, {"/sheets/1", "Issued"}, {"/sheets/999", "no sheet"}, {"/rules", "Where practice differs"}, {"/nowhere", "no page"},
 		{"/arrivals", "What came"}, {"/arrivals/new", "Take in a delivery"}, {"/arrivals/note", "Read a delivery note"}, {"/lots/14", "Draw the trees"},

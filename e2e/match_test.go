@@ -94,3 +94,32 @@ func TestATreeGrowsBesideTheHouse(t *testing.T) {
 	p.until("!" + met)
 	assert.Empty(t, p.axe())
 }
+
+// Two trees for three spots: the best whole, one choice pinned by a touch and let go again.
+func TestSeveralTreesAreGivenTheirSpots(t *testing.T) {
+	h := openHouse(t)
+	p := h.open(1280, 800, false)
+	p.signIn("Bram Okonedo")
+	id := h.SpotOf("Petra Averill").ID
+	p.goTo("/match/" + id)
+	p.press("a", "Several trees for this ground")
+	p.sees("Type or scan the tags")
+	p.fill("Tags, with a space between", h.tagIn(14, "for-sale")+" "+h.tagIn(15, "for-sale"))
+	p.press("button", "Add to the order")
+	p.sees("2 of 2 trees find their spots")
+	cell := func(row int) string {
+		return fmt.Sprintf(`(//tbody/tr[%d]//button[contains(., "Choose it") and not(@disabled)])[1]`, row)
+	}
+	p.touch(cell(1))
+	p.until(`document.querySelectorAll('tbody [aria-pressed=true]').length === 1`)
+	assert.Empty(t, p.axe())
+	p.touch(`//button[contains(., "Let it go")]`)
+	p.until(`document.querySelectorAll('tbody [aria-pressed=true]').length === 0`)
+	p.do(chromedp.Reload())
+	p.sees("2 of 2 trees find their spots") // the order keeps itself
+	p.fill("Tags, with a space between", "AAA-AAA")
+	p.press("button", "Add to the order")
+	p.until(`document.querySelector('#several-problem, [id$=problem]')?.innerText.length > 0`)
+	p.press("button", "Take AAA-AAA out")
+	p.sees("2 of 2 trees find their spots")
+}

@@ -310,3 +310,38 @@ func seePlanWas(tx *kernel.Tx, p PlanWas) (survey.Plan, error) {
 	v, err := kernel.One[SitePlan](tx, "site_id = ? AND version = ?", s.SiteID, p.Version)
 	return shown(tx, v.Plan), err
 }
+
+// SiteOf is every spot of the ground on which a spot lies, by name, with the plan of the ground.
+func SiteOf(tx *kernel.Tx, spotID string) ([]Known, SitePlan, error) {
+	s, err := siteOf(tx, spotID)
+	if err != nil {
+		return nil, SitePlan{}, err
+	}
+	for i := range s.Spots {
+		s.Spots[i].Site = s.Site
+	}
+	known, err := read(tx, s.Spots)
+	return known, s.Plan, err
+}
+
+// Apart is how far those spots are from each other, in metres; false where one of them is not on the plan.
+func (p SitePlan) Apart(spots []Known) ([][]float64, bool) {
+	located, _ := survey.Locate(p.Plan)
+	places := []survey.Located{}
+	for _, k := range spots {
+		r := survey.PlaceOf(p.Plan, located, k.Spot.ID)
+		if r == nil {
+			return nil, false
+		}
+		places = append(places, *r)
+	}
+	out := [][]float64{}
+	for _, a := range places {
+		row := []float64{}
+		for _, b := range places {
+			row = append(row, a.DistanceM(b))
+		}
+		out = append(out, row)
+	}
+	return out, true
+}

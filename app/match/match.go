@@ -32,6 +32,7 @@ func Capability(clocks clock.Clocks) kernel.Capability {
 	return kernel.Capability{Name: "match", Operations: []kernel.Operation{
 		kernel.Read("match", "/spots/{id}/match", MatchAndPlan, m.match),
 		kernel.Read("match-kind", "/spots/{id}/match/kind", MatchAndPlan, m.kind),
+		kernel.Ask("match-several", "/spots/{id}/match/several", MatchAndPlan, several),
 		kernel.Read("see-room", "/spots/{id}/match/room", MatchAndPlan, seeRoom),
 		kernel.Read("match-order", "/spots/{id}/match/order", MatchAndPlan, couldOrder),
 	}}

@@ -22,14 +22,11 @@ type SpotReading struct {
 // Read says what the plan tells of a spot at a latitude.
 func Read(h rules.House, p Plan, located map[string]Located, spotID string, latDeg float64) SpotReading {
 	out := SpotReading{}
-	for _, s := range p.Spots {
-		if at, ok := located[s.Point]; ok && s.SpotID == spotID {
-			out.Placed, out.At = true, at
-		}
-	}
-	if !out.Placed {
+	at := PlaceOf(p, located, spotID)
+	if at == nil {
 		return out
 	}
+	out.Placed, out.At = true, *at
 	out.slopes = slopesOf(p, located)
 	out.Near, out.View = NearOf(p, located, out.At), ViewOf(h, p, located, out.At)
 	if p.North == "" || out.View.Inside != "" {
@@ -40,6 +37,16 @@ func Read(h rules.House, p Plan, located map[string]Located, spotID string, latD
 		out.Settled = p.Complete && len(out.View.Unmeasured) == 0
 	}
 	return out
+}
+
+// PlaceOf is where a spot stands, nil of one that is not on the plan.
+func PlaceOf(p Plan, located map[string]Located, spotID string) *Located {
+	for _, s := range p.Spots {
+		if at, ok := located[s.Point]; ok && s.SpotID == spotID {
+			return &at
+		}
+	}
+	return nil
 }
 
 // SunInput is the view for the sun's calculator.

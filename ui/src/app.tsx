@@ -29,6 +29,7 @@ const GroundPage = lazy(() => import('./ground/ground-page').then((m) => ({ defa
 const SpotPage = lazy(() => import('./ground/spot-page').then((m) => ({ default: m.SpotPage })))
 const SurveyPage = lazy(() => import('./survey/survey-page').then((m) => ({ default: m.SurveyPage })))
 const RoomPage = lazy(() => import('./match/room-page').then((m) => ({ default: m.RoomPage })))
+const SeveralPage = lazy(() => import('./match/several-page').then((m) => ({ default: m.SeveralPage })))
 const MatchPage = lazy(() => import('./match/match-page').then((m) => ({ default: m.MatchPage })))
 const PlanPage = lazy(() => import('./sheet/plan-page').then((m) => ({ default: m.PlanPage })))
 const SheetsPage = lazy(() => import('./sheet/sheets-page').then((m) => ({ default: m.SheetsPage })))
@@ -104,6 +105,7 @@ export function App() {
           <Route path="/match">
             <MatchPage who={who.data} />
           </Route>
+          <Route path="/match/:id/several">{(p) => <SeveralPage key={p.id} id={p.id} />}</Route>
           <Route path="/match/:id/room">{(p) => <RoomPage key={p.id} id={p.id} />}</Route>
           <Route path="/match/:id">{(p) => <MatchPage key={p.id} id={p.id} who={who.data} />}</Route>
           <Route path="/plan/:spot/:tag">

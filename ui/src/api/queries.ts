@@ -127,6 +127,15 @@ export const matchOrderQuery = (id: string, find: string) =>
     retry: false,
   })
 
+export const severalQuery = (id: string, order: Schemas['MatchSeveral']) =>
+  queryOptions({
+    queryKey: ['match-several', id, order],
+    queryFn: ({ signal }) =>
+      ask(client.POST('/api/v1/spots/{id}/match/several', { params: { path: { id } }, body: order, signal })),
+    placeholderData: keepPreviousData,
+    retry: false,
+  })
+
 export const roomQuery = (id: string, kind: string, heightM: number) =>
   queryOptions({
     queryKey: keyOf('see-room', id, kind, heightM),

@@ -2301,6 +2301,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/spots/{id}/match/several": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Match several */
+        post: operations["match-several"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/spots/{id}/plan": {
         parameters: {
             query?: never;
@@ -4957,6 +4974,11 @@ export interface components {
             kind: components["schemas"]["GroundNeighbour"];
             text: string;
         };
+        MatchNext: {
+            /** Format: double */
+            costs: number;
+            trees: components["schemas"]["MatchWholeMoved"][];
+        };
         MatchOffered: {
             /** Format: double */
             height_m: number;
@@ -4974,6 +4996,10 @@ export interface components {
             more: number;
             unjudged: string[];
         };
+        MatchPin: {
+            spot_id: string;
+            tag: string;
+        };
         MatchQuestion: {
             options: components["schemas"]["MatchLeave"][];
             question: components["schemas"]["MatchAsked"];
@@ -4982,6 +5008,43 @@ export interface components {
             kinds: components["schemas"]["MatchKind"][];
             questions: components["schemas"]["MatchQuestion"][];
             spot: components["schemas"]["GroundPage"];
+        };
+        MatchSeveral: {
+            pins: components["schemas"]["MatchPin"][];
+            tags: string[];
+        };
+        MatchWhole: {
+            /** Format: double */
+            at_most: number;
+            exact: boolean;
+            next: components["schemas"]["MatchNext"] | null;
+            spaced: boolean;
+            spots: components["schemas"]["MatchWholeSpot"][];
+            /** Format: double */
+            total: number;
+            trees: components["schemas"]["MatchWholeTree"][];
+        };
+        MatchWholeAt: {
+            limiting: string;
+            mark: components["schemas"]["FitMark"];
+            /** Format: double */
+            overall: number;
+        };
+        MatchWholeMoved: {
+            spot_id: string;
+            tag: string;
+        };
+        MatchWholeSpot: {
+            id: string;
+            name: string;
+        };
+        MatchWholeTree: {
+            /** @description in the order of the spots */
+            at: components["schemas"]["MatchWholeAt"][];
+            common: string;
+            pinned: boolean;
+            spot_id: string;
+            tag: string;
         };
         MeasuresAll: {
             measures: components["schemas"]["MeasuresShown"][];
@@ -13269,6 +13332,48 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MatchGrown"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "match-several": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MatchSeveral"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MatchWhole"];
                 };
             };
             /** @description Error */

@@ -88,6 +88,11 @@ function Ranking({ id, tag, may }: { id: string; tag: string | null; may: boolea
           </Link>
         )}
       </p>
+      <p className="mb-3">
+        <Link href={`/match/${id}/several`} className="font-semibold underline underline-offset-4">
+          {t('several.open')}
+        </Link>
+      </p>
       <Questions spot={spot} questions={match.data.questions} may={may} />
       <ol className="border-ink border-t-2">
         {here.map((k) => (
