@@ -178,7 +178,7 @@ func nameKey(name string) string {
 }
 
 // close is how much of its letters a mistyped name shares at least with the one that is suggested for it.
-const close = 0.6
+const close = 0.68
 
 // Nearest is the name in the catalogue that a mistyped one is most like, by shared pairs of letters; "" when none is close.
 func (n Names) Nearest(typed string) string {
