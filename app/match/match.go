@@ -132,7 +132,7 @@ func (m matches) match(tx *kernel.Tx, ask Ask) (Ranked, error) {
 	if err != nil {
 		return Ranked{}, err
 	}
-	asked, err := questions(tx, k, judged)
+	asked, err := questions(tx, k.Ground, judged)
 	if err != nil || ask.Tag == "" {
 		return Ranked{k.Page(tx), kinds, asked}, err
 	}

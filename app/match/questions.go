@@ -4,8 +4,8 @@ import (
 	"slices"
 	"strconv"
 
-	"sedum/app/ground"
 	"sedum/app/yard"
+	"sedum/core/fit"
 	coreground "sedum/core/ground"
 	"sedum/core/set"
 	"sedum/core/stock"
@@ -46,7 +46,7 @@ type Leave struct {
 var tallest = []float64{5, 10, 20}
 
 // questions counts for each answer the trees that it leaves. What is judged anew is judged as the list is.
-func questions(tx *kernel.Tx, k ground.Known, judged []Judged) ([]Question, error) {
+func questions(tx *kernel.Tx, g coreground.Facts, judged []Judged) ([]Question, error) {
 	numbers := []int{}
 	for _, j := range judged {
 		numbers = append(numbers, j.Lot.Number)
@@ -65,7 +65,6 @@ func questions(tx *kernel.Tx, k ground.Known, judged []Judged) ([]Question, erro
 		}
 		return n
 	}
-	g := k.Ground
 	out := []Question{}
 	add := func(q Asked, options []Leave) { out = append(out, Question{q, options}) }
 	options := []Leave{}
@@ -90,11 +89,10 @@ func questions(tx *kernel.Tx, k ground.Known, judged []Judged) ([]Question, erro
 	add(AskedNever, options)
 	options = []Leave{}
 	for _, water := range set.All[coreground.Water]() {
-		with := k
-		with.Ground.Water = water
-		list := []Judged{}
-		for _, j := range judged {
-			list = append(list, Judge(tx.Who.House, with, j.Lot, j.Offer))
+		list := slices.Clone(judged)
+		for i := range list {
+			list[i].Site.Water = &water
+			list[i].Result.ExcludedBy = fit.ExcludedBy(tx.Who.House, list[i].Site, list[i].Lot.Kind.Facts.Kind)
 		}
 		options = append(options, Leave{string(water), g.Water == water, count(list, func(Judged) bool { return true })})
 	}

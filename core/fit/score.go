@@ -37,6 +37,9 @@ func Judge(h rules.House, s Site, k Kind) Result {
 	return out
 }
 
+// ExcludedBy are the factors that exclude a kind from a spot, and nothing else: for who counts.
+func ExcludedBy(h rules.House, s Site, k Kind) []Factor { return score(h, s, k).ExcludedBy }
+
 // held is the overall, kept down while something is unknown.
 func (r Result) held(h rules.House) float64 {
 	if len(r.Unknown) > 0 {
