@@ -51,7 +51,7 @@ func TestAnEmptyHouseIsMadeUsable(t *testing.T) {
 		assert.Empty(t, p.axe(), place)
 	}
 	p.goTo("/kinds")
-	p.press("button", "Begin with these thirty")
+	p.press("button", "Begin with these")
 	p.sees("Hornbeam")
 	p.goTo("/arrivals/new")
 	p.fill("Grower", "Marrow Hill Growers")

@@ -143,7 +143,9 @@ func TestFromThePotToTheSheet(t *testing.T) {
 	counter.fill("Wind comes from", "270")
 	counter.fill("pH", "6.4")
 	counter.press("button", "Ask the weather station")
-	counter.until(`[...document.querySelectorAll('input')].some((i) => i.value === '288')`)
+	// The first frost of that latitude, day 288 of the year, as people say it: 15 October.
+	counter.until(`(() => { const f = [...document.querySelectorAll('legend')].find((x) => x.innerText === 'First frost')?.parentElement
+		return f?.querySelector('input').value === '15' && f.querySelector('select').value === '10' })()`)
 	counter.touch(`//label[contains(., "Looked: nothing near")]//input`)
 	counter.sees("Loam: holds 170 mm")
 	counter.press("button", "Save the ground")
