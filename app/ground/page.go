@@ -108,7 +108,8 @@ func (k *Known) read(tx *kernel.Tx) (err error) {
 	k.Ground, k.FromPlan = k.Spot.Ground, survey.FromPlan{}
 	if k.plan.Version > 0 {
 		located, _ := survey.Locate(k.plan.Plan)
-		k.Ground, k.FromPlan = survey.Read(tx.Who.House, k.plan.Plan, located, k.Spot.ID, k.Spot.Site.LatDeg).Facts(k.plan.Plan, k.Spot.Ground)
+		k.Ground, k.FromPlan = survey.ReadWith(tx.Who.House, k.plan.Plan, located, k.Spot.ID,
+			counted.of(tx.Who.House, k.plan.ID, k.Spot.ID, k.Spot.Site.LatDeg)).Facts(k.plan.Plan, k.Spot.Ground)
 	}
 	k.SpotReading, err = ground.ReadSpot(tx.Who.House, k.Ground, k.Spot.Site.Climate, k.Marked != nil, newest)
 	return err

@@ -11,7 +11,9 @@ import (
 
 	. "sedum/app/apptest"
 	"sedum/app/ground"
+	"sedum/app/rules"
 	"sedum/core/fault"
+	house "sedum/core/rules"
 	"sedum/core/survey"
 	"sedum/kernel"
 )
@@ -246,4 +248,25 @@ func TestWhereTheGroundLiesIsTheirs(t *testing.T) {
 	assert.Nil(t, left.Plan.OriginAt)
 	assert.Empty(t, left.Plan.Things[0].Name)
 	assert.Len(t, left.Plan.Things, 1)
+}
+
+// Hours that were counted once are counted anew when a rule that they were counted by changes, or the latitude.
+func TestTheSunFollowsItsRulesAndItsLatitude(t *testing.T) {
+	w := Open(t)
+	id := newGround(w)
+	p := behindAWall(id, Ptr(6.0))
+	p.Things[0].Kind, p.Things[0].Leaves = survey.Hedge, survey.Keeps
+	w.Deed(w.Advisor, "save-plan", ByID(id), ground.PlanChange{Plan: p})
+	hours := func() float64 { return *Saw[ground.Page](w, "see-spot", ByID(id)).Found.SunH }
+	dense := hours()
+	assert.InDelta(t, dense, hours(), 0)
+	w.Deed(w.Manager, "change-rule", kernel.None{}, rules.NewChange{Key: string(house.SunEvergreenTakes), Value: "0.5", Reason: "thin hedges here"})
+	w.Manager = w.Who("wren") // comes with the rules in force
+	thin := hours()
+	assert.Greater(t, thin, dense)
+	spot := Saw[ground.Page](w, "see-spot", ByID(id))
+	change := changeOf(spot)
+	change.LatDeg = -40 // there the sun stands in the north, and the hedge to the south takes nothing at noon
+	w.Deed(w.Advisor, "save-spot", ByID(id), change)
+	assert.Greater(t, hours(), thin)
 }

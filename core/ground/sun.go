@@ -79,30 +79,48 @@ func growing(latDeg float64, month int) bool {
 	return summer == (latDeg >= 0)
 }
 
-// hides tells whether an obstacle stands before a sun at a place. Both ends are in.
-func (o SunObstacle) hides(s SunAt) bool {
-	if !num.AtMost(s.ElevationDeg, o.ElevationDeg) {
-		return false
-	}
-	if num.AtLeast(o.ToDeg-o.FromDeg, 360) {
-		return true
-	}
-	beyond := num.Bearing(s.BearingDeg - o.FromDeg)
-	return num.AtMost(beyond, num.Bearing(o.ToDeg-o.FromDeg)) || num.AtLeast(beyond, 360)
+// screen is an obstacle with its bearings folded once: it is held against the sun some thousand times.
+type screen struct {
+	from, span, elevation float64
+	leaf, bare            float64
 }
 
-func (o SunObstacle) takes(inLeaf bool) float64 {
-	if !inLeaf && o.BareOpacity != nil {
-		return *o.BareOpacity
+func screens(obstacles []SunObstacle) []screen {
+	out := make([]screen, len(obstacles))
+	for i, o := range obstacles {
+		s := screen{num.Bearing(o.FromDeg), num.Bearing(o.ToDeg - o.FromDeg), o.ElevationDeg, o.Opacity, o.Opacity}
+		if num.AtLeast(o.ToDeg-o.FromDeg, 360) {
+			s.span = 360
+		}
+		if o.BareOpacity != nil {
+			s.bare = *o.BareOpacity
+		}
+		out[i] = s
 	}
-	return o.Opacity
+	return out
+}
+
+// hides tells whether it stands before a sun at a place. Both ends are in.
+func (o screen) hides(s SunAt) bool {
+	if !num.AtMost(s.ElevationDeg, o.elevation) {
+		return false
+	}
+	beyond := s.BearingDeg - o.from
+	if beyond < 0 {
+		beyond += 360
+	}
+	return num.AtMost(beyond, o.span) || num.AtLeast(beyond, 360)
 }
 
 // passes is the share of the sun that gets by: of several things before it the densest counts.
-func passes(obstacles []SunObstacle, s SunAt, inLeaf bool) float64 {
+func passes(obstacles []screen, s SunAt, inLeaf bool) float64 {
 	taken := 0.0
 	for _, o := range obstacles {
-		if share := o.takes(inLeaf); share > taken && o.hides(s) {
+		share := o.leaf
+		if !inLeaf {
+			share = o.bare
+		}
+		if share > taken && o.hides(s) {
 			taken = share
 		}
 	}
@@ -115,7 +133,7 @@ func SunHours(in SunInput) (SunResult, error) {
 	if err := l.Err(); err != nil {
 		return SunResult{}, err
 	}
-	out := SunResult{MonthlyH: make([]float64, len(sunDays))}
+	out, before := SunResult{MonthlyH: make([]float64, len(sunDays))}, screens(in.Obstacles)
 	for month, day := range sunDays {
 		inLeaf, morning := growing(in.LatDeg, month), 0.0
 		for step := range sunStepsOfDay {
@@ -123,7 +141,7 @@ func SunHours(in SunInput) (SunResult, error) {
 			if !num.Over(s.ElevationDeg, sunLowestDeg) {
 				continue
 			}
-			h := passes(in.Obstacles, s, inLeaf) * 24 / sunStepsOfDay
+			h := passes(before, s, inLeaf) * 24 / sunStepsOfDay
 			out.MonthlyH[month] += h
 			if s.Hour < 12 {
 				morning += h
@@ -159,12 +177,12 @@ type SunStep struct {
 
 // SunPaths are the ways of the sun in those months (1 is January), for drawing.
 func SunPaths(in SunInput, months ...int) []SunPath {
-	out := []SunPath{}
+	out, before := []SunPath{}, screens(in.Obstacles)
 	for _, m := range months {
 		path := SunPath{Month: m}
 		for quarter := range 24*4 + 1 {
 			if s := sunAt(in.LatDeg, sunDays[m-1], float64(quarter)/4); num.Over(s.ElevationDeg, sunLowestDeg) {
-				path.Steps = append(path.Steps, SunStep{s, passes(in.Obstacles, s, growing(in.LatDeg, m-1))})
+				path.Steps = append(path.Steps, SunStep{s, passes(before, s, growing(in.LatDeg, m-1))})
 			}
 		}
 		out = append(out, path)

@@ -12,7 +12,7 @@ type SpotReading struct {
 	At     Located
 	Near   []Near
 	View   View
-	// Sun is nil while north is not known or the spot is not placed. It is what the spot has at most until Settled.
+	// Sun is what the spot has, and at most until Settled; nil while north is not known or the spot is not placed.
 	Sun *ground.SunResult
 	// Settled is that the whole view is known: somebody looked all round, and everything that stands there has its height.
 	Settled bool
@@ -21,6 +21,11 @@ type SpotReading struct {
 
 // Read says what the plan tells of a spot at a latitude.
 func Read(h rules.House, p Plan, located map[string]Located, spotID string, latDeg float64) SpotReading {
+	return ReadWith(h, p, located, spotID, func(v View) (ground.SunResult, error) { return ground.SunHours(v.SunInput(latDeg)) })
+}
+
+// ReadWith is Read by who counts the sun of a view, for who has counted it before.
+func ReadWith(h rules.House, p Plan, located map[string]Located, spotID string, sunOf func(View) (ground.SunResult, error)) SpotReading {
 	out := SpotReading{}
 	at := PlaceOf(p, located, spotID)
 	if at == nil {
@@ -32,7 +37,7 @@ func Read(h rules.House, p Plan, located map[string]Located, spotID string, latD
 	if p.North == "" || out.View.Inside != "" {
 		return out
 	}
-	if sun, err := ground.SunHours(out.View.SunInput(latDeg)); err == nil {
+	if sun, err := sunOf(out.View); err == nil {
 		out.Sun = &sun
 		out.Settled = p.Complete && len(out.View.Unmeasured) == 0
 	}
