@@ -105,6 +105,8 @@ type Ranked struct {
 	Kinds []Kind      `json:"kinds"`
 	// Questions are those that an advisor asks first, each answer with how many trees it leaves.
 	Questions []Question `json:"questions"`
+	// Open are the factors that nobody measured, by how many trees are held back for it: the first would tell most.
+	Open []Open `json:"open"`
 }
 
 const (
@@ -132,11 +134,15 @@ func (m matches) match(tx *kernel.Tx, ask Ask) (Ranked, error) {
 	if err != nil {
 		return Ranked{}, err
 	}
-	asked, err := questions(tx, k.Ground, judged)
-	if err != nil || ask.Tag == "" {
-		return Ranked{k.Page(tx), kinds, asked}, err
+	tallies, err := talliesOf(tx, judged)
+	if err != nil {
+		return Ranked{}, err
 	}
-	return Ranked{k.Page(tx), kinds, asked}, putFirst(tx, kinds, judged, ask.Tag)
+	out := Ranked{k.Page(tx), kinds, questions(tx.Who.House, k.Ground, judged, tallies), openFactors(tx.Say, judged, tallies)}
+	if ask.Tag == "" {
+		return out, nil
+	}
+	return out, putFirst(tx, kinds, judged, ask.Tag)
 }
 
 // putFirst puts the tree that somebody has in mind first in its kind, when it may be sold.

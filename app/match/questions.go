@@ -7,9 +7,11 @@ import (
 	"sedum/app/yard"
 	"sedum/core/fit"
 	coreground "sedum/core/ground"
+	"sedum/core/rules"
 	"sedum/core/set"
 	"sedum/core/stock"
 	"sedum/kernel"
+	"sedum/words"
 )
 
 // Asked is one of the questions that come before a list of trees (handbook, site.md).
@@ -45,26 +47,56 @@ type Leave struct {
 // tallest are the heights that are offered, in metres; "any" is no wish.
 var tallest = []float64{5, 10, 20}
 
-// questions counts for each answer the trees that it leaves. What is judged anew is judged as the list is.
-func questions(tx *kernel.Tx, g coreground.Facts, judged []Judged) ([]Question, error) {
+// tally is how many trees of a lot may be sold, by its number.
+type tally map[int]int
+
+func talliesOf(tx *kernel.Tx, judged []Judged) (tally, error) {
 	numbers := []int{}
 	for _, j := range judged {
 		numbers = append(numbers, j.Lot.Number)
 	}
-	tallies, err := yard.TalliesOf(tx, numbers)
-	if err != nil {
-		return nil, err
+	counts, err := yard.TalliesOf(tx, numbers)
+	out := tally{}
+	for number, of := range counts {
+		out[number] = of.Counts[stock.ForSale]
 	}
-	count := func(list []Judged, meets func(Judged) bool) (n int) {
-		counted := map[int]bool{}
-		for _, j := range list {
-			if !j.excluded() && meets(j) && !counted[j.Lot.Number] {
-				counted[j.Lot.Number] = true
-				n += tallies[j.Lot.Number].Counts[stock.ForSale]
-			}
+	return out, err
+}
+
+// count is how many trees would live there and meet something; a lot of several heights counts once.
+func (t tally) count(list []Judged, meets func(Judged) bool) (n int) {
+	counted := map[int]bool{}
+	for _, j := range list {
+		if !j.excluded() && meets(j) && !counted[j.Lot.Number] {
+			counted[j.Lot.Number] = true
+			n += t[j.Lot.Number]
 		}
-		return n
 	}
+	return n
+}
+
+// Open is a factor that nobody measured, and how many trees are held back for it.
+type Open struct {
+	Factor fit.Factor `json:"factor"`
+	Name   string     `json:"name"`
+	Trees  int        `json:"trees_count"`
+}
+
+// openFactors are what nobody measured, the one first that would tell of most trees.
+func openFactors(s words.Speaker, judged []Judged, tallies tally) []Open {
+	out := []Open{}
+	for _, f := range set.All[fit.Factor]() {
+		if n := tallies.count(judged, func(j Judged) bool { return slices.Contains(j.Result.Unknown, f) }); n > 0 {
+			out = append(out, Open{f, s.Say("factor."+string(f), nil), n})
+		}
+	}
+	slices.SortStableFunc(out, func(a, b Open) int { return b.Trees - a.Trees })
+	return out
+}
+
+// questions counts for each answer the trees that it leaves.
+func questions(h rules.House, g coreground.Facts, judged []Judged, tallies tally) []Question {
+	count := tallies.count
 	out := []Question{}
 	add := func(q Asked, options []Leave) { out = append(out, Question{q, options}) }
 	options := []Leave{}
@@ -92,10 +124,10 @@ func questions(tx *kernel.Tx, g coreground.Facts, judged []Judged) ([]Question, 
 		list := slices.Clone(judged)
 		for i := range list {
 			list[i].Site.Water = &water
-			list[i].Result.ExcludedBy = fit.ExcludedBy(tx.Who.House, list[i].Site, list[i].Lot.Kind.Facts.Kind)
+			list[i].Result.ExcludedBy = fit.ExcludedBy(h, list[i].Site, list[i].Lot.Kind.Facts.Kind)
 		}
 		options = append(options, Leave{string(water), g.Water == water, count(list, func(Judged) bool { return true })})
 	}
 	add(AskedWater, options)
-	return out, nil
+	return out
 }

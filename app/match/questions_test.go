@@ -110,3 +110,28 @@ func TestATreeGrowsAsItIsJudged(t *testing.T) {
 	_, err := Did[match.Grown](w, w.Advisor, "see-room", match.RoomAsk{ByID: ByID(id), Kind: "Nothing like it"}, nil)
 	assert.ErrorIs(t, err, kernel.ErrMissing)
 }
+
+// Of what nobody measured the first would tell of most trees; measured, it is asked no more.
+func TestWhatWouldTellMost(t *testing.T) {
+	w := Open(t)
+	id, err := Did[string](w, w.Advisor, "add-customer", kernel.None{}, ground.NewCustomer{Name: "Odo Vance", Address: "1 Mill Row", LatDeg: 47, SpotName: "lawn"})
+	require.NoError(t, err)
+	see := func() []match.Open { return Saw[match.Ranked](w, "match", match.Ask{ByID: ByID(id)}).Open }
+	before := see()
+	require.NotEmpty(t, before)
+	known := map[fit.Factor]bool{}
+	for i, o := range before {
+		known[o.Factor] = true
+		assert.NotEmpty(t, o.Name)
+		if i > 0 {
+			assert.LessOrEqual(t, o.Trees, before[i-1].Trees)
+		}
+	}
+	assert.True(t, known[fit.Light] && known[fit.Cold] && known[fit.SoilGroup] && known[fit.Wind])
+	spot := Saw[ground.Page](w, "see-spot", ByID(id))
+	spot.Ground.SunH, spot.Ground.Exposure = Ptr(8.0), core.WindOpen
+	w.Deed(w.Advisor, "save-spot", ByID(id), ground.Change{Version: spot.Version, SiteVersion: spot.SiteVersion, Name: spot.Name, LatDeg: spot.LatDeg, Ground: spot.Ground, Climate: spot.Climate})
+	for _, o := range see() {
+		assert.NotContains(t, []fit.Factor{fit.Light, fit.Wind}, o.Factor)
+	}
+}

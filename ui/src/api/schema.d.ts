@@ -4990,6 +4990,12 @@ export interface components {
             price_cents: number;
             tag: string;
         };
+        MatchOpen: {
+            factor: components["schemas"]["FitFactor"];
+            name: string;
+            /** Format: int64 */
+            trees_count: number;
+        };
         MatchOrderable: {
             kinds: components["schemas"]["MatchCandidate"][];
             /** Format: int64 */
@@ -5006,6 +5012,7 @@ export interface components {
         };
         MatchRanked: {
             kinds: components["schemas"]["MatchKind"][];
+            open: components["schemas"]["MatchOpen"][];
             questions: components["schemas"]["MatchQuestion"][];
             spot: components["schemas"]["GroundPage"];
         };

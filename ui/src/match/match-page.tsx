@@ -62,6 +62,8 @@ function Ranking({ id, tag, may }: { id: string; tag: string | null; may: boolea
   const here = kinds.filter((k) => k.mark !== 'excluded')
   const not = kinds.filter((k) => k.mark === 'excluded')
   const best = here[0]
+  // Of what nobody measured, the one first that would tell of most trees.
+  const [first, ...others] = match.data.open
   // Of a spot of which hardly anything is known no kind is judged: what is missing is the answer.
   const missing = spot.reading.missing.filter((m) => m.code !== 'marking')
   const open = (kinds[0]?.unknown.length ?? missing.length) >= 3 && missing.length >= 3
@@ -73,6 +75,7 @@ function Ranking({ id, tag, may }: { id: string; tag: string | null; may: boolea
       {open && (
         <div className="mb-4 grid gap-2 rounded-xl border-2 border-rose bg-rose-pale p-4">
           <p className="text-lg">{t('match.find-out', { what: missing.map((m) => m.text).join(', ') })}</p>
+          {first && <p>{t('match.tell-one', { what: first.name, count: first.trees_count })}</p>}
           <Link href={`/ground/${id}`} className="deed justify-self-start no-underline">
             {t('match.to-ground.open')}
           </Link>
@@ -88,6 +91,13 @@ function Ranking({ id, tag, may }: { id: string; tag: string | null; may: boolea
           </Link>
         )}
       </p>
+      {first && !open && (
+        <p className="mb-3 border-ochre border-l-4 pl-2" data-testid="tell-most">
+          {t('match.tell-most', { what: first.name, count: first.trees_count })}
+          {others.length > 0 &&
+            ` ${t('match.tell-too', { what: others.map((o) => `${o.name} (${o.trees_count})`).join(', ') })}`}
+        </p>
+      )}
       <p className="mb-3">
         <Link href={`/match/${id}/several`} className="font-semibold underline underline-offset-4">
           {t('several.open')}
