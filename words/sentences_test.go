@@ -28,6 +28,7 @@ import (
 	"sedum/core/rules"
 	"sedum/core/sampling"
 	"sedum/core/set"
+	"sedum/core/station"
 	"sedum/core/stock"
 	"sedum/core/survey"
 	"sedum/core/yard"
@@ -91,6 +92,9 @@ func sets() map[string]said {
 		"planting.Caution":      by(set.Texts[planting.Caution](), "caution.", ""),
 		"planting.ConflictCode": by(set.Texts[planting.ConflictCode](), "conflict.", ""),
 		"planting.FlareSchool":  by(set.Texts[planting.FlareSchool](), "school.flare.", ""),
+		"station.Column":        unsaid(set.Texts[station.Column]()),
+		"station.RowFault":      by(set.Texts[station.RowFault](), "station.row.", ""),
+		"station.Unit":          unsaid(set.Texts[station.Unit]()),
 		"survey.How":            by(set.Texts[survey.How](), "", "survey.how."),
 		"survey.Kind":           by(set.Texts[survey.Kind](), "survey.kind.", "survey.kind."),
 		"survey.Leaves":         by(set.Texts[survey.Leaves](), "", "survey.leaves."),
