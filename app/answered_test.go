@@ -147,6 +147,7 @@ func TestTheRestOfTheOperationsAnswer(t *testing.T) {
 	require.NoError(t, json.Unmarshal([]byte(ok("POST", "/api/v1/spots/"+spot+"/plan/from-geojson", map[string]any{"text": wall, "plan": site["plan"]})), &added))
 	ok("PUT", "/api/v1/spots/"+spot+"/plan", map[string]any{"version": site["version"], "plan": added["plan"]})
 	ok("GET", "/api/v1/spots/"+spot+"/plan/versions/1", nil)
+	ok("GET", "/api/v1/spots/"+spot+"/plan/light", nil)
 	ok("GET", "/api/v1/spots/"+spot+"/plan.geojson", nil)
 
 	ok("POST", "/api/v1/measures", map[string]any{"name": "tin cup", "kind": "cup", "substance": "water", "amount": 0.2, "unit": "l"})

@@ -130,6 +130,8 @@ func TestAGardenIsSurveyedByKeyboard(t *testing.T) {
 	assert.InDelta(t, math.Atan(5.0/6)*180/math.Pi, elevationAt(spot, 179.5), 0.5)
 	assert.InDelta(t, math.Atan(5*math.Cos(45*math.Pi/180)/6)*180/math.Pi, elevationAt(spot, 135), 0.5)
 	assert.Zero(t, elevationAt(spot, 200))
+	p.press("button", "Show the sun on the ground")
+	p.sees("The sunniest place has")
 	assert.Empty(t, p.axe())
 }
 

@@ -72,7 +72,7 @@ type Holds func(tx *kernel.Tx, spotID string) (bool, error)
 
 // Capability declares what can be asked and done here; the station may be nil.
 func Capability(station Station, holds Holds) kernel.Capability {
-	changed := []string{"list-spots", "see-spot", "see-plan", "match", "match-order", "see-room", "plan", "today"}
+	changed := []string{"list-spots", "see-spot", "see-plan", "see-light", "match", "match-order", "see-room", "plan", "today"}
 	fresh := func(tx *kernel.Tx, _ kernel.None, id string) (Page, error) { return page(tx, kernel.ByID{ID: id}) }
 	same := func(tx *kernel.Tx, p kernel.ByID, _ string) (Page, error) { return page(tx, p) }
 	return kernel.Capability{Name: "ground", Tables: kernel.Folder(tables), Operations: []kernel.Operation{
@@ -96,6 +96,7 @@ func Capability(station Station, holds Holds) kernel.Capability {
 			return page(tx, kernel.ByID{ID: id})
 		}).Makes(append(changed, "see-mendings", "see-sheet")...),
 		kernel.Read("see-plan", "/spots/{id}/plan", SeeGround, seePlan),
+		kernel.Read("see-light", "/spots/{id}/plan/light", SeeGround, seeLight),
 		kernel.Read("see-plan-was", "/spots/{id}/plan/versions/{version}", SeeGround, seePlanWas),
 		kernel.Ask("read-plan", "/spots/{id}/plan/reading", SeeGround, readPlan),
 		kernel.Deed("save-plan", "PUT", "/spots/{id}/plan", KeepGround, savePlan, func(tx *kernel.Tx, p kernel.ByID, _ string) (PlanPage, error) {

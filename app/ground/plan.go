@@ -242,6 +242,19 @@ func showSpot(say words.Speaker, plan survey.Plan, spot Spot, latDeg float64, r 
 	return out
 }
 
+// lightCells is about how many squares the sun of a ground is worked out in.
+const lightCells = 350
+
+// seeLight is the sun over the whole ground, by its saved plan.
+func seeLight(tx *kernel.Tx, p kernel.ByID) (survey.Light, error) {
+	s, err := siteOf(tx, p.ID)
+	if err != nil {
+		return survey.Light{}, err
+	}
+	located, _ := survey.Locate(s.Plan.Plan)
+	return calc.Rounded(survey.LightOf(tx.Who.House, s.Plan.Plan, located, s.Site.LatDeg, lightCells)), nil
+}
+
 // readPlan answers while somebody measures; nothing is kept.
 func readPlan(tx *kernel.Tx, p kernel.ByID, c PlanChange) (PlanReading, error) {
 	if err := survey.Check(c.Plan).Under("plan").Err(); err != nil {

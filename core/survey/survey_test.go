@@ -214,3 +214,31 @@ func TestLinesAndHousesOfThePlan(t *testing.T) {
 	assert.Equal(t, ground.NeighbourClayBuilding, list[1].Kind)
 	assert.InDelta(t, 5, *list[1].DistanceM, 0.01)
 }
+
+// The map says of each square what a spot there would be told, within what coarser steps cost; behind the wall there is least.
+func TestTheMapOfTheSunSaysWhatASpotIsTold(t *testing.T) {
+	p := beforeAWall()
+	p.Points = append(p.Points, bearing("C", "B", 12, 0), bearing("D", "A", 12, 0))
+	p.Things = append(p.Things, survey.Thing{ID: "bounds", Kind: survey.Boundary, Points: []string{"A", "B", "C", "D"}})
+	located, faults := survey.Locate(p)
+	require.Empty(t, faults)
+	light := survey.LightOf(rules.House{}, p, located, 47, 100)
+	require.GreaterOrEqual(t, len(light.Cells), 60)
+	assert.True(t, light.Settled)
+	near, far := []float64{}, []float64{}
+	for _, c := range light.Cells {
+		sun, err := ground.SunHours(survey.ViewOf(rules.House{}, p, located, survey.Located{XM: c.XM, YM: c.YM}).SunInput(47))
+		require.NoError(t, err)
+		assert.InDelta(t, sun.GrowingH, c.Hours, 0.35)
+		if c.YM < 2.5 {
+			near = append(near, c.Hours)
+		} else if c.YM > 8 {
+			far = append(far, c.Hours)
+		}
+	}
+	assert.Less(t, near[len(near)/2], far[len(far)/2], "close behind the wall to the south there is less")
+	p.North = ""
+	assert.Empty(t, survey.LightOf(rules.House{}, p, located, 47, 100).Cells)
+	p.North, p.Things[0].HeightM = survey.Compass, nil
+	assert.False(t, survey.LightOf(rules.House{}, p, located, 47, 100).Settled)
+}

@@ -98,6 +98,13 @@ export const groundPlanQuery = (id: string) =>
     retry: false,
   })
 
+export const lightQuery = (id: string) =>
+  queryOptions({
+    queryKey: keyOf('see-light', id),
+    queryFn: () => ask(client.GET('/api/v1/spots/{id}/plan/light', { params: { path: { id } } })),
+    retry: false,
+  })
+
 export const readGroundPlanQuery = (id: string, change: Schemas['GroundPlanChange']) =>
   queryOptions({
     queryKey: ['read-plan', id, change],

@@ -2370,6 +2370,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/spots/{id}/plan/light": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** See light */
+        get: operations["see-light"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/spots/{id}/plan/reading": {
         parameters: {
             query?: never;
@@ -6652,6 +6669,14 @@ export interface components {
         StocktakeTags: {
             tags: string[];
         };
+        SurveyCell: {
+            /** Format: double */
+            hours: number;
+            /** Format: double */
+            x_m: number;
+            /** Format: double */
+            y_m: number;
+        };
         SurveyFromPlan: {
             room: boolean;
             slope: boolean;
@@ -6669,6 +6694,12 @@ export interface components {
         };
         /** @enum {string} */
         SurveyLeaves: "drops" | "keeps";
+        SurveyLight: {
+            cells: components["schemas"]["SurveyCell"][];
+            settled: boolean;
+            /** Format: double */
+            step_m: number;
+        };
         SurveyLocated: {
             by_eye: boolean;
             /** Format: double */
@@ -13543,6 +13574,44 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["GroundImported"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "see-light": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SurveyLight"];
                 };
             };
             /** @description Error */

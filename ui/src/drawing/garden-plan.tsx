@@ -2,6 +2,7 @@ import { line as drawLine } from 'd3-shape'
 import type { TFunction } from 'i18next'
 import { type PointerEvent, useRef } from 'react'
 import { useTranslation } from 'react-i18next'
+import type { Schemas } from '../api/client'
 import { sayDay } from '../parts/time'
 import type { Plan, Reading, SpotSeen, Thing } from '../survey/plan'
 import { useSettings } from '../words/settings'
@@ -25,6 +26,8 @@ export function GardenPlan(props: {
   onGround?: (x: number, y: number) => void
   onMove?: (id: string, x: number, y: number) => void
   highest?: number
+  /** The sun over the ground, shown as warmth. */
+  light?: Schemas['SurveyLight']
   /** How wide a tree would stand at the chosen spot. */
   crownM?: number
 }) {
@@ -101,6 +104,7 @@ export function GardenPlan(props: {
         </pattern>
       </defs>
       <rect width={wide} height={high} fill="url(#lawn)" />
+      {props.light && <Warmth light={props.light} place={place} perM={perM} />}
       {things
         .filter((x) => x.corners.length > 0)
         .sort((a, b) => order.indexOf(a.thing.kind) - order.indexOf(b.thing.kind))
@@ -181,6 +185,58 @@ export function GardenPlan(props: {
         </text>
       </g>
     </svg>
+  )
+}
+
+/** The sun over the ground: the more of it, the warmer; the most and the least are told. */
+function Warmth({
+  light,
+  place,
+  perM,
+}: {
+  light: Schemas['SurveyLight']
+  place: (p: { x_m: number; y_m: number }) => XY
+  perM: number
+}) {
+  const { t } = useTranslation()
+  const hours = light.cells.map((c) => c.hours)
+  const [least, most] = [Math.min(...hours), Math.max(...hours)]
+  const side = light.step_m * perM
+  const told = [light.cells.find((c) => c.hours === most), light.cells.find((c) => c.hours === least)]
+  return (
+    <g>
+      {light.cells.map((c) => {
+        const { x, y } = place(c)
+        return (
+          <rect
+            key={`${c.x_m} ${c.y_m}`}
+            x={x - side / 2}
+            y={y - side / 2}
+            width={side + 0.5}
+            height={side + 0.5}
+            fill="#e3b24a"
+            opacity={most > least ? 0.12 + (0.68 * (c.hours - least)) / (most - least) : 0.5}
+          />
+        )
+      })}
+      {told.map((c) => {
+        if (!c) return null
+        const { x, y } = place(c)
+        return (
+          <text
+            key={c.hours}
+            x={x}
+            y={y + 5}
+            textAnchor="middle"
+            className="figure fill-ink stroke-paper [paint-order:stroke]"
+            strokeWidth="5"
+            style={{ fontSize: 'calc(15px * var(--say, 1))' }}
+          >
+            {t('survey.light.hours', { hours: c.hours.toFixed(1) })}
+          </text>
+        )
+      })}
+    </g>
   )
 }
 

@@ -5,7 +5,7 @@ import { useTranslation } from 'react-i18next'
 import { Link } from 'wouter'
 import { ask, client, comesBack, type Person, Problem, type Schemas } from '../api/client'
 import { surveyKind, surveyNorth } from '../api/declared.gen'
-import { groundPlanQuery, readGroundPlanQuery } from '../api/queries'
+import { groundPlanQuery, lightQuery, readGroundPlanQuery } from '../api/queries'
 import { nowStale } from '../api/stale'
 import { GardenPlan } from '../drawing/garden-plan'
 import { SunView } from '../drawing/sun-view'
@@ -51,6 +51,8 @@ function Survey({ page, may }: { page: Page; may: boolean }) {
   const [open, setOpen] = useState<string>()
   const [chosen, setChosen] = useState(page.spot_id)
   const [bad, setBad] = useState(false)
+  const [warm, setWarm] = useState(false)
+  const light = useQuery({ ...lightQuery(page.spot_id), enabled: warm })
   const change = (next: Plan) => {
     setPast((p) => [...p.slice(-99), plan])
     setFuture([])
@@ -222,6 +224,7 @@ function Survey({ page, may }: { page: Page; may: boolean }) {
             plan={plan}
             reading={reading}
             chosen={spot?.id}
+            light={warm && !kept.touched ? light.data : undefined}
             onPoint={
               may
                 ? (point) => {
@@ -243,6 +246,33 @@ function Survey({ page, may }: { page: Page; may: boolean }) {
             }
           />
         </div>
+        {page.plan.points.length > 0 && (
+          <div className="grid justify-items-start gap-1">
+            <button
+              type="button"
+              className="quiet"
+              aria-pressed={warm}
+              disabled={kept.touched}
+              onClick={() => setWarm(!warm)}
+            >
+              {t(warm ? 'survey.light.hide' : 'survey.light.show')}
+            </button>
+            {kept.touched && <p className="text-soft text-sm">{t('survey.light.save-first')}</p>}
+            {warm && !kept.touched && light.data && (
+              <p role="status" className="text-sm">
+                {t(
+                  light.data.cells.length === 0
+                    ? 'survey.light.none'
+                    : light.data.settled
+                      ? 'survey.light.says'
+                      : 'survey.light.most',
+                  { hours: Math.max(0, ...light.data.cells.map((c) => c.hours)).toFixed(1) },
+                )}
+              </p>
+            )}
+            {light.error && <Failed cause={light.error} again={() => light.refetch()} />}
+          </div>
+        )}
         {spot?.sun && (
           <div className="drawn-across">
             <SunView spot={spot} plan={plan} latDeg={page.lat_deg} />
