@@ -60,6 +60,8 @@ func TestShots(t *testing.T) {
 	shot(p, "ground")
 	p.goTo("/ground/" + spot["Petra Averill"] + "/plan")
 	p.sees("Field book")
+	p.press("button", "Show the sun on the ground")
+	p.sees("The sunniest place has")
 	shot(p, "survey")
 	p.goTo("/kinds")
 	p.sees("English oak")
