@@ -58,9 +58,12 @@ export function Look({ tree, afterWork, onDone }: { tree: Tree; afterWork: boole
   const hand = useDraft(tree.tag, tree.version, begin)
   const { readings, bad, stationOf, unmeasured } = readDraft(hand.draft, units)
   const anyBad = bad.some(Boolean) || badField || unmeasured.length > 0
-  // The flare that was uncovered is measured first.
+  // The flare that was uncovered is measured first, also where the device showed the tree as it was before a moment ago.
   useEffect(() => {
-    if (tree.uncovered) seenField.current?.focus()
+    if (!tree.uncovered) return
+    setStage('line')
+    const shown = requestAnimationFrame(() => seenField.current?.focus())
+    return () => cancelAnimationFrame(shown)
   }, [tree.uncovered])
   const [season, setSeason] = useState<Season | null>(null)
   const subject = season ? { ...tree.subject, season: season.season } : tree.subject
