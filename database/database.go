@@ -30,6 +30,8 @@ type Options struct {
 	Home string
 	// Throwaway trades safety for speed: tests lose nothing that they need.
 	Throwaway bool
+	// Durable is a throwaway one that writes as a real one does: speed is measured on it.
+	Durable bool
 	// Arguments of the server beside ours: tests make it small by them.
 	Arguments []string
 }
@@ -219,7 +221,7 @@ func (s *Server) arguments() []string {
 		args = append(args, s.memberArguments()...)
 	}
 	args = append(args, s.options.Arguments...)
-	if s.options.Throwaway {
+	if s.options.Throwaway && !s.options.Durable {
 		return append(args, "--innodb-flush-log-at-trx-commit=0", "--skip-innodb-doublewrite")
 	}
 	return append(args, "--innodb-flush-log-at-trx-commit=1")

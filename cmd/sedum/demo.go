@@ -257,7 +257,7 @@ func runWithDatabase(args []string, in io.Reader, out, errs io.Writer) int {
 	}
 	ctx, stop := signal.NotifyContext(context.Background(), syscall.SIGINT, syscall.SIGTERM)
 	defer stop()
-	server, err := database.Start(ctx, database.Options{Home: filepath.Join(folder, "db"), Throwaway: os.Getenv("SEDUM_DURABLE") == ""})
+	server, err := database.Start(ctx, database.Options{Home: filepath.Join(folder, "db"), Throwaway: true, Durable: os.Getenv("SEDUM_DURABLE") != ""})
 	if err != nil {
 		return failed(errs, err)
 	}
