@@ -196,3 +196,28 @@ func TestAGardenIsSurveyedByTouch(t *testing.T) {
 	p.goTo("/ground/" + id)
 	p.sees(strings.TrimSuffix(spot.SunText, "."))
 }
+
+// What one measures is not lost when somebody else saves the same garden meanwhile, nor by a reload: both states are there at saving.
+func TestMeasuringIsNotLostWhenAnotherSaves(t *testing.T) {
+	h := openHouse(t)
+	id := h.SpotOf("Petra Averill").ID
+	p := h.open(1280, 800, false)
+	p.signIn("Bram Okonedo")
+	p.goTo("/ground/" + id + "/plan")
+	p.sees("Field book")
+	p.press("button", "garden wall")
+	p.fill("Height", "3")
+	p.sees("garden wall, 3 m")
+	theirs := apptest.Saw[ground.PlanPage](h.World, "see-plan", apptest.ByID(id))
+	theirs.Plan.Complete = false
+	h.Deed(h.Manager, "save-plan", apptest.ByID(id), ground.PlanChange{Version: theirs.Version, Plan: theirs.Plan})
+	p.do(chromedp.Reload())
+	p.sees("garden wall, 3 m")
+	p.press("button", "Save the plan")
+	p.sees("saved this plan meanwhile")
+	p.press("button", "Save mine after it")
+	p.until(`[...document.querySelectorAll('button')].some((b) => b.innerText === 'Saved')`)
+	now := apptest.Saw[ground.PlanPage](h.World, "see-plan", apptest.ByID(id))
+	assert.Equal(t, theirs.Version+2, now.Version)
+	assert.True(t, now.Plan.Complete)
+}

@@ -216,7 +216,7 @@ func readSpot(tx *kernel.Tx, p kernel.ByID, c Change) (Answer, error) {
 	if err != nil {
 		return Answer{}, err
 	}
-	k.Spot.Ground, k.Spot.Site.Climate = c.Ground, c.Climate
+	k.Spot.Ground, k.Spot.Site.Climate, k.Spot.Site.LatDeg = c.Ground, c.Climate, c.LatDeg
 	err = k.read(tx)
 	return k.reading(tx.Say), err
 }

@@ -85,10 +85,12 @@ type PlanSpot struct {
 	Horizon []PlanSeen        `json:"horizon"`
 	Sun     *ground.SunResult `json:"sun"`
 	// Settled is that the sun is known; until then it is the most that it can be.
-	Settled bool              `json:"settled"`
-	SunText string            `json:"sun_text"`
-	Paths   []PlanPath        `json:"paths"`
-	Notes   []kernel.Sentence `json:"notes" doc:"what is not known, and what was taken for it"`
+	Settled bool   `json:"settled"`
+	SunText string `json:"sun_text"`
+	// ByEye is that something of it was not measured: the hours are a guess.
+	ByEye bool              `json:"by_eye"`
+	Paths []PlanPath        `json:"paths"`
+	Notes []kernel.Sentence `json:"notes" doc:"what is not known, and what was taken for it"`
 }
 
 // PlanSeen is a piece of what stands around a spot.
@@ -186,7 +188,7 @@ func (s site) read(tx *kernel.Tx, plan survey.Plan) PlanReading {
 }
 
 func showSpot(say words.Speaker, plan survey.Plan, spot Spot, latDeg float64, r survey.SpotReading) PlanSpot {
-	out := PlanSpot{ID: spot.ID, Name: spot.Name, Placed: r.Placed, At: r.At, Near: orEmpty(r.Near), Horizon: []PlanSeen{}, Sun: r.Sun, Settled: r.Settled,
+	out := PlanSpot{ID: spot.ID, Name: spot.Name, Placed: r.Placed, At: r.At, Near: orEmpty(r.Near), Horizon: []PlanSeen{}, Sun: r.Sun, Settled: r.Settled, ByEye: r.View.ByEye,
 		Paths: []PlanPath{}, Notes: []kernel.Sentence{}}
 	for _, seen := range r.View.Seen {
 		out.Horizon = append(out.Horizon, PlanSeen{seen.ThingID, num.Bearing(seen.FromDeg), num.Bearing(seen.ToDeg), seen.ElevationDeg})
@@ -234,7 +236,10 @@ func showSpot(say words.Speaker, plan survey.Plan, spot Spot, latDeg float64, r 
 	}
 	if out.Sun != nil {
 		id := "survey.sun"
-		if !r.Settled {
+		switch {
+		case r.View.ByEye:
+			id = "survey.sun.guess"
+		case !r.Settled:
 			id = "survey.sun.most"
 		}
 		out.SunText = say.Say(id, map[string]any{"hours": out.Sun.GrowingH, "morning": out.Sun.GrowingMorningH, "light": say.Say("light."+string(out.Sun.Class), nil)})

@@ -139,7 +139,9 @@ func several(tx *kernel.Tx, p kernel.ByID, ask Several) (Whole, error) {
 		}
 		genus, _, _ := strings.Cut(lot.Kind.Botanical, " ")
 		genera, needs = append(genera, genus), append(needs, fruit)
-		order.Score, order.SpreadM = append(order.Score, row), append(order.SpreadM, spreadAt(lot, plantedM(t, lot)))
+		spread := spreadAt(lot, plantedM(t, lot))
+		out.Spaced = out.Spaced && spread > 0 // a crown that nobody knows has no room that is known
+		order.Score, order.SpreadM = append(order.Score, row), append(order.SpreadM, spread)
 		out.Trees = append(out.Trees, tree)
 	}
 	order.Partners = partners(out.Trees, genera, needs)

@@ -1,6 +1,8 @@
 package survey
 
 import (
+	"slices"
+
 	"sedum/core/ground"
 	"sedum/core/num"
 	"sedum/core/rules"
@@ -14,7 +16,8 @@ type SpotReading struct {
 	View   View
 	// Sun is what the spot has, and at most until Settled; nil while north is not known or the spot is not placed.
 	Sun *ground.SunResult
-	// Settled is that the whole view is known: somebody looked all round, and everything that stands there has its height.
+	// Settled is that the whole view is known: somebody looked all round, everything that stands there has its height, and nothing of it was
+	// put by eye.
 	Settled bool
 	slopes  []slopeLine
 }
@@ -39,7 +42,7 @@ func ReadWith(h rules.House, p Plan, located map[string]Located, spotID string, 
 	}
 	if sun, err := sunOf(out.View); err == nil {
 		out.Sun = &sun
-		out.Settled = p.Complete && len(out.View.Unmeasured) == 0
+		out.Settled = p.Complete && len(out.View.Unmeasured) == 0 && !out.View.ByEye
 	}
 	return out
 }
@@ -120,9 +123,11 @@ func (r SpotReading) Facts(p Plan, typed ground.Facts) (facts ground.Facts, from
 		}
 	}
 	typed.Obstacles = both
-	if p.Complete && known {
+	known = known || said[ground.NeighbourLine]
+	switch guessed := slices.ContainsFunc(r.Near, func(n Near) bool { return n.ByEye }); {
+	case p.Complete && known && !guessed:
 		typed.RoomLooked, fromPlan.Room = true, true
-	} else if !known {
+	case !known:
 		typed.RoomLooked = false
 	}
 	if typed.SlopeFallMM == nil {

@@ -242,3 +242,26 @@ func TestTheMapOfTheSunSaysWhatASpotIsTold(t *testing.T) {
 	p.North, p.Things[0].HeightM = survey.Compass, nil
 	assert.False(t, survey.LightOf(rules.House{}, p, located, 47, 100).Settled)
 }
+
+// What was put by eye gives no sun to a match and no look all round, though what it stands near still counts against a tree.
+func TestAGuessHelpsNoMatch(t *testing.T) {
+	p := beforeAWall()
+	p.Points[1] = byEye("B", 20, 0)
+	located, _ := survey.Locate(p)
+	read := survey.Read(rules.House{}, p, located, "spot", 50)
+	require.NotNil(t, read.Sun)
+	facts, from := read.Facts(p, ground.Facts{})
+	assert.Nil(t, facts.SunH)
+	assert.False(t, facts.RoomLooked)
+	assert.False(t, from.Sun)
+	assert.Len(t, facts.Obstacles, 1)
+}
+
+// A line that is typed stands for the plan's line whose height nobody measured.
+func TestATypedLineStandsForOneOfUnknownHeight(t *testing.T) {
+	p := beforeAWall()
+	p.Things = []survey.Thing{{ID: "l", Kind: survey.Line, Points: []string{"A", "B"}}}
+	located, _ := survey.Locate(p)
+	facts, _ := survey.Read(rules.House{}, p, located, "spot", 50).Facts(p, ground.Facts{Obstacles: []ground.Obstacle{{Kind: ground.NeighbourLine, DistanceM: ptr(5.0), HeightM: ptr(7.0)}}})
+	assert.True(t, facts.RoomLooked)
+}

@@ -4246,6 +4246,7 @@ export interface components {
         };
         GroundPlanSpot: {
             at: components["schemas"]["SurveyLocated"];
+            by_eye: boolean;
             horizon: components["schemas"]["GroundPlanSeen"][];
             id: string;
             name: string;

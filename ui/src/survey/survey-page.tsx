@@ -28,7 +28,7 @@ export function SurveyPage({ id, who }: { id: string; who: Person }) {
   if (plan.isPending) return <Loading />
   if (plan.error instanceof Problem && plan.error.status === 404) return <Nothing title={t('nothing.spot')} />
   if (plan.error) return <Failed cause={plan.error} again={() => plan.refetch()} />
-  return <Survey key={plan.data.version} page={plan.data} may={(who.deeds as string[]).includes('keep-ground')} />
+  return <Survey key={id} page={plan.data} may={(who.deeds as string[]).includes('keep-ground')} />
 }
 
 type Page = Schemas['GroundPlanPage']
@@ -37,12 +37,14 @@ function Survey({ page, may }: { page: Page; may: boolean }) {
   const { t } = useTranslation()
   const cache = useQueryClient()
   useTitle(t('survey.title', { customer: page.customer }))
-  const kept = useKept<Plan>(
+  // What is measured keeps itself with the version that it was begun on: somebody else's saving meanwhile is told at saving, and loses nothing.
+  const kept = useKept<{ base: number; plan: Plan }>(
     `ground-plan.${page.spots.map((s) => s.id).sort()[0] ?? page.spot_id}`,
-    page.version,
-    () => page.plan,
+    1,
+    () => ({ base: page.version, plan: page.plan }),
   )
-  const plan = kept.value
+  const { base, plan } = kept.touched ? kept.value : { base: page.version, plan: page.plan }
+  const keep = (next: Plan) => kept.set({ base, plan: next })
   const [past, setPast] = useState<Plan[]>([])
   const [future, setFuture] = useState<Plan[]>([])
   const [aimed, setTarget] = useState<Target>(null)
@@ -56,21 +58,21 @@ function Survey({ page, may }: { page: Page; may: boolean }) {
   const change = (next: Plan) => {
     setPast((p) => [...p.slice(-99), plan])
     setFuture([])
-    kept.set(next)
+    keep(next)
   }
   const undo = () => {
     const before = past.at(-1)
     if (!before) return
     setPast(past.slice(0, -1))
     setFuture([...future, plan])
-    kept.set(before)
+    keep(before)
   }
   const redo = () => {
     const after = future.at(-1)
     if (!after) return
     setFuture(future.slice(0, -1))
     setPast([...past, plan])
-    kept.set(after)
+    keep(after)
   }
   // biome-ignore lint/correctness/useExhaustiveDependencies: the keys undo what is there now
   useEffect(() => {
@@ -86,7 +88,7 @@ function Survey({ page, may }: { page: Page; may: boolean }) {
   }, [past, future, plan])
 
   const live = useQuery({
-    ...readGroundPlanQuery(page.spot_id, { version: page.version, plan: readable(plan) }),
+    ...readGroundPlanQuery(page.spot_id, { version: base, plan: readable(plan) }),
     enabled: kept.touched,
   })
   const reading = (kept.touched ? live.data : undefined) ?? page
@@ -104,6 +106,8 @@ function Survey({ page, may }: { page: Page; may: boolean }) {
   })
   const taken = (saved: Page) => {
     kept.forget()
+    setPast([])
+    setFuture([])
     cache.setQueryData(groundPlanQuery(page.spot_id).queryKey, saved)
     nowStale(cache, 'save-plan', groundPlanQuery(page.spot_id).queryKey)
   }
@@ -320,7 +324,7 @@ function Survey({ page, may }: { page: Page; may: boolean }) {
               disabled={
                 !kept.touched || lacking.length > 0 || bad || save.isPending || Boolean(live.error && kept.touched)
               }
-              onClick={() => save.mutate(page.version)}
+              onClick={() => save.mutate(base)}
             >
               {save.isPending ? t('look.saving') : kept.touched ? t('survey.save') : t('survey.saved')}
             </button>
@@ -337,7 +341,6 @@ function Survey({ page, may }: { page: Page; may: boolean }) {
                 type="button"
                 className="quiet"
                 onClick={() => {
-                  kept.set(page.plan)
                   kept.forget()
                   setPast([])
                   setFuture([])
@@ -400,11 +403,13 @@ function SpotSays({ spot, plan }: { spot: Schemas['GroundPlanSpot']; plan: Plan 
   return (
     <div className="grid gap-2">
       <h2 className="text-[2.3rem]" data-testid="survey-answer">
-        {spot.sun && spot.settled
-          ? t(`survey.answer.${spot.sun.class}`)
-          : spot.sun
-            ? t('survey.answer.most', { hours: spot.sun.growing_h.toFixed(1) })
-            : t(spot.placed ? 'survey.answer.unknown' : 'survey.answer.nowhere')}
+        {spot.sun && spot.by_eye
+          ? t('survey.answer.guess', { hours: spot.sun.growing_h.toFixed(1) })
+          : spot.sun && spot.settled
+            ? t(`survey.answer.${spot.sun.class}`)
+            : spot.sun
+              ? t('survey.answer.most', { hours: spot.sun.growing_h.toFixed(1) })
+              : t(spot.placed ? 'survey.answer.unknown' : 'survey.answer.nowhere')}
       </h2>
       <p>
         <span className="font-semibold">{spot.name}.</span> {spot.sun_text}
