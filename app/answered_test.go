@@ -82,7 +82,7 @@ func TestTheRestOfTheOperationsAnswer(t *testing.T) {
 	ok("GET", "/api/v1/welcome", nil)
 	ok("PUT", "/api/v1/duty", map[string]any{"on": true})
 	for _, path := range []string{"/duty", "/messages", "/rules", "/kinds", "/measures", "/growers/names", "/clock", "/soaks", "/scale?seconds=3", "/deliveries", "/work", "/growers",
-		"/spots", "/sheets", "/sheets/1", "/today", "/station?lat_deg=47", "/lots", "/lots/14", "/lots/14/keeping", "/lots/14/faults", "/lots/14/labels.pdf", "/lots/14/cards.pdf",
+		"/spots", "/sheets", "/sheets/1", "/today", "/stations", "/lots", "/lots/14", "/lots/14/keeping", "/lots/14/faults", "/lots/14/labels.pdf", "/lots/14/cards.pdf",
 		"/lots/23/confidence.pdf", "/sheets/1/sheet.pdf", "/sheets/1/sheet.html", "/sheets/1/care.ics", "/session"} {
 		ok("GET", "/api/v1"+path, nil)
 	}
@@ -138,6 +138,7 @@ func TestTheRestOfTheOperationsAnswer(t *testing.T) {
 	change := map[string]any{"version": page["version"], "site_version": page["site_version"], "name": page["name"], "lat_deg": page["lat_deg"], "ground": page["ground"], "climate": page["climate"]}
 	ok("POST", "/api/v1/spots/"+spot+"/reading", change)
 	ok("PUT", "/api/v1/spots/"+spot, change)
+	p.stations(spot, ok)
 	var site map[string]any
 	p.get("/api/v1/spots/"+spot+"/plan", &site)
 	measured := map[string]any{"version": site["version"], "plan": site["plan"]}

@@ -27,6 +27,7 @@ import (
 	"sedum/app/rules"
 	"sedum/app/sheets"
 	"sedum/app/space"
+	"sedum/app/stations"
 	"sedum/app/stocktake"
 	"sedum/app/today"
 	"sedum/app/work"
@@ -39,7 +40,7 @@ import (
 type Outside struct {
 	Station interface {
 		clock.Station
-		ground.Station
+		stations.Weather
 	}
 	Scale   clock.Scale
 	Printer labels.Printer
@@ -66,9 +67,9 @@ func New(d *kernel.Database, s Settings) *kernel.Kernel {
 	var k *kernel.Kernel
 	book := &rules.Book{}
 	clocks := clock.Clocks{Scale: s.Scale, Tell: messages.Desk{Gateway: s.Gateway}}
-	var station ground.Station
+	var weather stations.Weather
 	if s.Station != nil {
-		clocks.Station, station = s.Station, s.Station
+		clocks.Station, weather = s.Station, s.Station
 	}
 	k = kernel.Gather(d, kernel.Settings{Clock: s.Clock, Zone: s.Zone, TLS: s.TLS, Hosts: s.Hosts, HSTSSubdomains: s.HSTSSubdomains, Pages: s.Pages, Admit: book.Admit, House: book.House},
 		func(sessions *kernel.Sessions) []kernel.Capability {
@@ -93,7 +94,8 @@ func New(d *kernel.Database, s Settings) *kernel.Kernel {
 				work.Capability(),
 				growers.Capability(),
 				labels.Capability(s.Printer),
-				ground.Capability(station, sheets.HoldsSpot),
+				stations.Capability(weather),
+				ground.Capability(sheets.HoldsSpot),
 				match.Capability(clocks),
 				sheets.Capability(sheets.Desk{Clocks: clocks}),
 				forgetting.Capability(),

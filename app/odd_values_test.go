@@ -29,7 +29,7 @@ func TestOddValuesAreToldAtTheirField(t *testing.T) {
 	}{
 		"a rule that is no number":   {"POST", "/api/v1/rules", map[string]any{"key": "hole.raise_good_mm", "value": "NaN", "reason": "x"}, nil, 422, "value"},
 		"a rule without end":         {"POST", "/api/v1/rules", map[string]any{"key": "hole.raise_good_mm", "value": "-Inf", "reason": "x"}, nil, 422, "value"},
-		"a latitude that is none":    {"GET", "/api/v1/station?lat_deg=NaN", nil, nil, 422, "lat_deg"},
+		"seconds that are none":      {"GET", "/api/v1/scale?seconds=NaN", nil, nil, 422, "seconds"},
 		"what nobody asks for":       {"GET", "/api/v1/trees?colour=red", nil, nil, 422, "colour"},
 		"the year 0":                 {"POST", "/api/v1/deliveries", delivery(func(d map[string]any) { d["arrived_at"] = "0000-01-01T10:00:00Z" }), nil, 422, "arrived_at"},
 		"the year 1":                 {"POST", "/api/v1/deliveries", delivery(func(d map[string]any) { d["lifted_at"] = "0001-01-01T00:00:00Z" }), nil, 422, "lifted_at"},

@@ -20,11 +20,13 @@ import (
 	"sedum/app/growers"
 	"sedum/app/lots"
 	"sedum/app/sheets"
+	"sedum/app/stations"
 	"sedum/core/arrival"
 	"sedum/core/climate"
 	"sedum/core/ground"
 	"sedum/core/rules"
 	"sedum/core/sampling"
+	"sedum/core/station"
 	"sedum/core/stock"
 	"sedum/core/survey"
 	coreyard "sedum/core/yard"
@@ -52,6 +54,10 @@ var stored = map[string]struct {
 	"messages.Message.Facts":       {"messages", "facts", func() any { return &map[string]string{} }},
 	"rules.kept.Whole":             {"houses", "whole", func() any { return &rules.Whole{} }},
 	"sheets.Sheet.Content":         {"sheets", "content", func() any { return &sheets.Content{} }},
+	"stations.Record.How":          {"station_records", "how", func() any { return &station.How{} }},
+	"stations.Record.Scan":         {"station_records", "scan", func() any { return &stations.Scan{} }},
+	"stations.Record.Top":          {"station_records", "top", func() any { return &[][]string{} }},
+	"stations.Station.Summary":     {"stations", "summary", func() any { return &station.Summary{} }},
 	"stocktake.Stocktake.Lots":     {"stocktakes", "lots", func() any { return &[]int{} }},
 	"stocktake.Stocktake.Result":   {"stocktakes", "result", func() any { return &coreyard.Stocktake{} }},
 	"yard.Sample.Drawn":            {"samples", "drawn", func() any { return &[]int{} }},

@@ -127,7 +127,7 @@ func TestTheDocumentIsComplete(t *testing.T) {
 		{"GET", "/api/v1/trees?limit=many", nil, nil, 422}, {"GET", "/api/v1/lots/seven", nil, nil, 422}, {"GET", "/api/v1/trees?limit=1e400", nil, nil, 422}, {"GET", "/api/v1/lots?to_check=perhaps", nil, nil, 422},
 		{"POST", "/api/v1/customers", `{"name": 7}`, nil, 422}, {"POST", "/api/v1/customers", `[1]`, nil, 422}, {"POST", "/api/v1/customers", `{"name": `, nil, 400},
 		{"POST", "/api/v1/customers", `null`, nil, 422}, {"POST", "/api/v1/customers", `{"name":"x","phone":"","address":"y","lat_deg":47,"spot_name":"z"}`, []string{"Idempotency-Key", ""}, 400},
-		{"GET", "/api/v1/trees?limit=100000", nil, nil, 422}, {"GET", "/api/v1/lots/1/labels.pdf?paper=a3", nil, nil, 422}, {"GET", "/api/v1/station", nil, nil, 200}, {"GET", "/api/v1/station?lat_deg=80", nil, nil, 422}, {"POST", "/api/v1/customers", `{"name":"x","phone":"","address":"y","lat_deg":"north","spot_name":"z"}`, nil, 422},
+		{"GET", "/api/v1/trees?limit=100000", nil, nil, 422}, {"GET", "/api/v1/lots/1/labels.pdf?paper=a3", nil, nil, 422}, {"GET", "/api/v1/stations", nil, nil, 200}, {"POST", "/api/v1/stations", `{"name":"x","lat_deg":80}`, nil, 422}, {"POST", "/api/v1/customers", `{"name":"x","phone":"","address":"y","lat_deg":"north","spot_name":"z"}`, nil, 422},
 	} {
 		status, answer := p.send(c.method, c.path, c.body, c.headers...)
 		assert.Equal(t, c.status, status, "%s %s: %s", c.method, c.path, answer)

@@ -20,12 +20,12 @@ import (
 	"sedum/app/people"
 	"sedum/app/sheets"
 	"sedum/app/yard"
+	"sedum/core/climate"
 	core "sedum/core/ground"
 	"sedum/core/planting"
 	"sedum/core/roles"
 	"sedum/core/stock"
 	"sedum/kernel"
-	"sedum/standin"
 	"sedum/words"
 )
 
@@ -313,6 +313,10 @@ func ptr[T any](v T) *T { return &v }
 
 func (l *loader) customers() error {
 	l.spots = map[string]string{}
+	station, err := l.weather()
+	if err != nil {
+		return err
+	}
 	for _, c := range []struct {
 		name, phone, address, spot string
 		lat                        float64
@@ -337,17 +341,18 @@ func (l *loader) customers() error {
 			core.Facts{Purpose: core.PurposeScreen, SoilClass: "loam", SunH: ptr(3.5), Water: core.WaterCarried, WindFrom: ptr(285.0), Exposure: core.WindExposed,
 				RoomLooked: false, Obstacles: []core.Obstacle{}}, false, nil},
 	} {
-		id, err := l.do(roles.Advisor, "add-customer", kernel.None{}, ground.NewCustomer{Name: c.name, Phone: c.phone, Address: c.address, LatDeg: c.lat, SpotName: c.spot})
+		id, err := l.do(roles.Advisor, "add-customer", kernel.None{}, ground.NewCustomer{Name: c.name, Phone: c.phone, Address: c.address, LatDeg: &c.lat, SpotName: c.spot})
 		if err != nil {
 			return err
 		}
 		spot := kernel.ByID{ID: id.(string)}
 		l.spots[c.name] = spot.ID
-		climate, err := standin.Station{}.Climate(l.tx.Context(), c.lat)
-		if err != nil {
+		if _, err := l.do(roles.Advisor, "choose-station", spot, ground.ChosenStation{StationID: station, SiteVersion: 1}); err != nil {
 			return err
 		}
-		if _, err := l.do(roles.Advisor, "save-spot", spot, ground.Change{Version: 1, SiteVersion: 1, Name: c.spot, LatDeg: c.lat, Ground: c.ground, Climate: climate}); err != nil {
+		// When the ground freezes and when buds swell, no station tells.
+		known := climate.Facts{SoilFreezeDay: ptr(338), BudSwellDay: ptr(98), Source: climate.SourceTyped}
+		if _, err := l.do(roles.Advisor, "save-spot", spot, ground.Change{Version: 1, SiteVersion: 2, Name: c.spot, LatDeg: c.lat, Ground: c.ground, Climate: known}); err != nil {
 			return err
 		}
 		today := l.tx.Today()

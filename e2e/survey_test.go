@@ -138,7 +138,7 @@ func TestAGardenIsSurveyedByKeyboard(t *testing.T) {
 // By a thumb on a phone, at the customer's fence: two lengths from two corners, the network gone for a while, nothing lost.
 func TestAGardenIsSurveyedByTouch(t *testing.T) {
 	h := openHouse(t)
-	id, err := apptest.Did[string](h.World, h.Advisor, "add-customer", kernel.None{}, ground.NewCustomer{Name: "Odo Vance", Address: "1 Mill Row", LatDeg: 47, SpotName: "lawn"})
+	id, err := apptest.Did[string](h.World, h.Advisor, "add-customer", kernel.None{}, ground.NewCustomer{Name: "Odo Vance", Address: "1 Mill Row", LatDeg: apptest.Ptr(47.0), SpotName: "lawn"})
 	require.NoError(t, err)
 	p := h.open(390, 844, true)
 	p.signIn("Bram Okonedo")

@@ -27,6 +27,18 @@ func Read(file []byte, how arrival.How) (n arrival.Note, err error) {
 	return n, err
 }
 
+// Lines is a file of text in UTF-8, every line ended alike, and the sign between its cells. Errors: arrival.Unreadable with code encoding.
+func Lines(file []byte) (string, arrival.Delimiter, error) {
+	text, err := text(file, encodingOf(file))
+	if err != nil {
+		return "", "", err
+	}
+	if said, rest := told(text); said != "" {
+		return rest, said, nil
+	}
+	return text, delimiterOf(text), nil
+}
+
 // lines opens a file of text, and says in how in what letters and signs.
 func lines(file []byte, how *arrival.How) (arrival.Table, error) {
 	if how.Encoding == "" {

@@ -6,39 +6,13 @@ import (
 	"math"
 	"time"
 
-	"sedum/core/climate"
 	"sedum/core/num"
 	"sedum/core/stock"
 )
 
-// Station is a weather station's summary of many years. The simulated one knows an inland lake country:
-// figures change smoothly with latitude and are the same each time they are asked.
+// Station is a weather service. The simulated one knows an inland lake country: its weather changes smoothly with latitude and is the same each
+// time it is asked.
 type Station struct{}
-
-// Climate gives the station's figures for a latitude (degrees, south negative).
-func (Station) Climate(_ context.Context, latDeg float64) (climate.Facts, error) {
-	north := math.Abs(latDeg)
-	away := north - 47 // of the lake country
-	whole := func(x float64) *int { v := int(math.Round(x)); return &v }
-	tenth := func(x float64) *float64 { v := num.Round(x, 1); return &v }
-	day := func(northern float64) *int {
-		if latDeg < 0 {
-			northern += 182
-		}
-		return whole(math.Mod(northern-1+730, 365) + 1)
-	}
-	c := climate.Facts{
-		MinC: tenth(-17.5 - 0.9*away), HotMonthC: tenth(19.8 - 0.35*away), UsualHighC: tenth(26 - 0.35*away),
-		SummerDeficitMM: tenth(math.Max(0, 150-6*away)), ChillPortions: tenth(num.Hold(78-1.5*math.Abs(away), 0, 95)), Source: climate.SourceStation,
-	}
-	if north < 30 {
-		c.CoolFromDay = day(330)
-		return c, nil
-	}
-	c.FirstFrostDay, c.LastFrostDay = day(288-2*away), day(118+2*away)
-	c.LastFrost90Day, c.SoilFreezeDay, c.BudSwellDay = day(132+2*away), day(338-2*away), day(98+1.5*away)
-	return c, nil
-}
 
 // Air is its readings of each hour between two moments, from the hour that the first lies in to the one after the last.
 func (Station) Air(_ context.Context, latDeg float64, from, to time.Time) ([]stock.AirReading, error) {

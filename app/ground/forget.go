@@ -4,6 +4,8 @@ import (
 	"time"
 
 	"sedum/app/mending"
+	"sedum/app/stations"
+	"sedum/core/climate"
 	"sedum/kernel"
 )
 
@@ -55,6 +57,7 @@ type SiteData struct {
 	Address string     `json:"address"`
 	LatDeg  float64    `json:"latitude_deg"`
 	Climate any        `json:"climate"`
+	Station string     `json:"weather_station" doc:"whose record counts there"`
 	Plans   []any      `json:"plans" doc:"every version of the plan of the ground"`
 	Spots   []SpotData `json:"spots"`
 }
@@ -108,12 +111,25 @@ func DataOf(tx *kernel.Tx, customerID string) (Data, error) {
 	if err != nil {
 		return out, err
 	}
+	ids := []string{}
+	for _, s := range sites {
+		if s.StationID != nil {
+			ids = append(ids, *s.StationID)
+		}
+	}
+	near, err := stations.Of(tx, ids)
+	if err != nil {
+		return out, err
+	}
 	for _, s := range sites {
 		spots, err := kernel.Many[Spot](tx, "name, id", "site_id = ?", s.ID)
 		if err != nil {
 			return out, err
 		}
 		site := SiteData{Address: s.Address, LatDeg: s.LatDeg, Climate: s.Climate, Plans: []any{}, Spots: []SpotData{}}
+		if s.StationID != nil {
+			site.Station = near[*s.StationID].Name
+		}
 		plans, err := kernel.Many[SitePlan](tx, "version", "site_id = ?", s.ID)
 		if err != nil {
 			return out, err
@@ -186,6 +202,9 @@ func Forget(tx *kernel.Tx, customerID string) error {
 	if err := forgetPlans(tx, customerID); err != nil {
 		return err
 	}
+	if err := forgetStations(tx, customerID); err != nil {
+		return err
+	}
 	of := []string{customerID}
 	for _, spot := range ids {
 		of = append(of, spot.ID)
@@ -205,6 +224,29 @@ func forgetPlans(tx *kernel.Tx, customerID string) error {
 			p.Plan.Things[i].Name, p.Plan.Things[i].ReportedBy = "", ""
 		}
 		if err := tx.DB().Model(&p).Select("plan").Updates(&p).Error; err != nil {
+			return kernel.Ours(err)
+		}
+	}
+	return nil
+}
+
+// forgetStations leaves the figures of a site's climate, and not the town where they were written down.
+func forgetStations(tx *kernel.Tx, customerID string) error {
+	sites, err := kernel.Many[Site](tx, "id", "customer_id = ? AND station_id IS NOT NULL", customerID)
+	if err != nil {
+		return err
+	}
+	for _, s := range sites {
+		near, err := stations.Of(tx, []string{*s.StationID})
+		if err != nil {
+			return err
+		}
+		if at, ok := near[*s.StationID]; ok && at.Summary.Days > 0 {
+			s.Climate = s.Climate.Over(at.Summary.Facts())
+			s.Climate.Source = climate.SourceStation
+		}
+		s.StationID = nil
+		if err := tx.DB().Model(&s).Select("climate", "station_id").Updates(&s).Error; err != nil {
 			return kernel.Ours(err)
 		}
 	}

@@ -2,10 +2,8 @@
 package ground
 
 import (
-	"context"
 	"embed"
 	"errors"
-	"net/http"
 	"strings"
 	"time"
 
@@ -19,11 +17,6 @@ import (
 
 //go:embed tables/*.sql
 var tables embed.FS
-
-// Station gives its climate of many years for a latitude (degrees, south negative).
-type Station interface {
-	Climate(ctx context.Context, latDeg float64) (climate.Facts, error)
-}
 
 // Customer is who plants. Only what a sheet needs is kept.
 type Customer struct {
@@ -42,8 +35,11 @@ type Site struct {
 	CustomerID string
 	Address    string
 	LatDeg     float64
-	Climate    climate.Facts `gorm:"serializer:json"`
-	Version    int
+	// Climate is what somebody typed; it stands over what the station says.
+	Climate climate.Facts `gorm:"serializer:json"`
+	// StationID is whose record counts for the site, nil while none was chosen.
+	StationID *string
+	Version   int
 
 	Customer Customer
 }
@@ -70,9 +66,9 @@ var (
 // Holds tells whether a sheet plants at a spot; who issues sheets says it.
 type Holds func(tx *kernel.Tx, spotID string) (bool, error)
 
-// Capability declares what can be asked and done here; the station may be nil.
-func Capability(station Station, holds Holds) kernel.Capability {
-	changed := []string{"list-spots", "see-spot", "see-plan", "see-light", "match", "match-order", "see-room", "plan", "today"}
+// Capability declares what can be asked and done here.
+func Capability(holds Holds) kernel.Capability {
+	changed := []string{"list-spots", "see-spot", "near-stations", "see-plan", "see-light", "match", "match-order", "see-room", "plan", "today"}
 	fresh := func(tx *kernel.Tx, _ kernel.None, id string) (Page, error) { return page(tx, kernel.ByID{ID: id}) }
 	same := func(tx *kernel.Tx, p kernel.ByID, _ string) (Page, error) { return page(tx, p) }
 	return kernel.Capability{Name: "ground", Tables: kernel.Folder(tables), Operations: []kernel.Operation{
@@ -108,26 +104,20 @@ func Capability(station Station, holds Holds) kernel.Capability {
 		kernel.Deed("record-marking", "POST", "/spots/{id}/markings", KeepGround, recordMarking, same).Makes(changed...),
 		kernel.Ask("read-drainage", "/ground/drainage", SeeGround, readDrainage),
 		kernel.Deed("record-drainage", "POST", "/spots/{id}/drainage", KeepGround, recordDrainage, same).Makes(changed...),
-		kernel.Read("ask-station", "/station", SeeGround, func(tx *kernel.Tx, ask stationAsk) (climate.Facts, error) {
-			if station == nil {
-				return climate.Facts{}, kernel.Said{Status: http.StatusNotFound, Code: "no-station"}
-			}
-			return station.Climate(tx.Context(), ask.LatDeg)
-		}),
+		kernel.Read("near-stations", "/spots/{id}/stations", SeeGround, nearStations),
+		kernel.Deed("choose-station", "PUT", "/spots/{id}/station", KeepGround, chooseStation, same).Makes(changed...),
 	}}
-}
-
-type stationAsk struct {
-	LatDeg float64 `query:"lat_deg" minimum:"-66" maximum:"66"`
 }
 
 // NewCustomer is a customer with the first site and spot.
 type NewCustomer struct {
-	Name     string  `json:"name" maxLength:"120"`
-	Phone    string  `json:"phone" maxLength:"40"`
-	Address  string  `json:"address" maxLength:"200"`
-	LatDeg   float64 `json:"lat_deg" minimum:"-66" maximum:"66"`
-	SpotName string  `json:"spot_name" maxLength:"120"`
+	Name    string `json:"name" maxLength:"120"`
+	Phone   string `json:"phone" maxLength:"40"`
+	Address string `json:"address" maxLength:"200"`
+	// LatDeg left out is the latitude of the station; StationID left out, with the latitude too, is the only station there is.
+	LatDeg    *float64 `json:"lat_deg,omitempty" minimum:"-66" maximum:"66"`
+	StationID string   `json:"station_id,omitempty"`
+	SpotName  string   `json:"spot_name" maxLength:"120"`
 }
 
 // addCustomer takes a customer, a site and its first spot down.
@@ -140,7 +130,11 @@ func addCustomer(tx *kernel.Tx, _ kernel.None, c NewCustomer) (spotID string, er
 	if err := kernel.Add(tx, &customer); err != nil {
 		return "", err
 	}
-	site := Site{ID: kernel.NewID(), CustomerID: customer.ID, Address: c.Address, LatDeg: c.LatDeg, Version: 1}
+	station, latDeg, err := stationFor(tx, c)
+	if err != nil {
+		return "", err
+	}
+	site := Site{ID: kernel.NewID(), CustomerID: customer.ID, Address: c.Address, LatDeg: latDeg, StationID: station, Version: 1}
 	if err := kernel.Add(tx, &site); err != nil {
 		return "", err
 	}

@@ -68,7 +68,7 @@ func TestBadGroundNamesTheField(t *testing.T) {
 		"ground.ph":               func(c *ground.Change) { c.Ground.PH = Ptr(15.0) },
 		"ground.clay_mm":          func(c *ground.Change) { c.Ground.ClayMM = nil },
 		"ground.soil_class":       func(c *ground.Change) { c.Ground.SoilClass = "mud" },
-		"climate.last_frost_day":  func(c *ground.Change) { c.Climate.LastFrostDay = nil },
+		"climate.last_frost_day":  func(c *ground.Change) { c.Climate.FirstFrostDay = Ptr(290) },
 		"climate.first_frost_day": func(c *ground.Change) { c.Climate.FirstFrostDay = Ptr(0) },
 		"name":                    func(c *ground.Change) { c.Name = "  " },
 		"lat_deg":                 func(c *ground.Change) { c.LatDeg = 80 },

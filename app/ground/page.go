@@ -7,6 +7,7 @@ import (
 	"strings"
 	"time"
 
+	"sedum/app/stations"
 	"sedum/core/calc"
 	"sedum/core/climate"
 	"sedum/core/ground"
@@ -28,7 +29,11 @@ type Known struct {
 	// Ground is what is known of the spot: what somebody typed, and for the rest what the plan of the site gives; FromPlan says which.
 	Ground   ground.Facts
 	FromPlan survey.FromPlan
-	plan     SitePlan
+	// Climate is what was typed of the site and, for the rest, what the record of its Station says, nil without one.
+	Climate climate.Facts
+	Station *ByStation
+	plan    SitePlan
+	station stations.Station
 }
 
 // SpotOf finds a spot with its records, read by the house's rules.
@@ -67,8 +72,15 @@ func read(tx *kernel.Tx, spots []Spot) ([]Known, error) {
 		return out, err
 	}
 	siteIDs := []string{}
+	stationIDs := []string{}
 	for _, s := range spots {
-		siteIDs = append(siteIDs, s.SiteID)
+		if siteIDs = append(siteIDs, s.SiteID); s.Site.StationID != nil {
+			stationIDs = append(stationIDs, *s.Site.StationID)
+		}
+	}
+	known, err := stations.Of(tx, stationIDs)
+	if err != nil {
+		return out, err
 	}
 	plans, err := plansOf(tx, siteIDs)
 	if err != nil {
@@ -76,6 +88,9 @@ func read(tx *kernel.Tx, spots []Spot) ([]Known, error) {
 	}
 	for _, s := range spots {
 		k := Known{Spot: s, plan: plans[s.SiteID]}
+		if s.Site.StationID != nil {
+			k.station = known[*s.Site.StationID]
+		}
 		for _, a := range answers {
 			if a.SpotID == s.ID {
 				k.Answers = append(k.Answers, a)
@@ -111,7 +126,11 @@ func (k *Known) read(tx *kernel.Tx) (err error) {
 		k.Ground, k.FromPlan = survey.ReadWith(tx.Who.House, k.plan.Plan, located, k.Spot.ID,
 			counted.of(tx.Who.House, k.plan.ID, k.Spot.ID, k.Spot.Site.LatDeg)).Facts(k.plan.Plan, k.Spot.Ground)
 	}
-	k.SpotReading, err = ground.ReadSpot(tx.Who.House, k.Ground, k.Spot.Site.Climate, k.Marked != nil, newest)
+	k.climateOf()
+	if k.Ground.WindFrom == nil && k.Station != nil {
+		k.Ground.WindFrom = k.Station.Wind
+	}
+	k.SpotReading, err = ground.ReadSpot(tx.Who.House, k.Ground, k.Climate, k.Marked != nil, newest)
 	return err
 }
 
@@ -158,6 +177,7 @@ type Answer struct {
 	DrynessText  string                    `json:"dryness_text"`
 	Slope        ground.SlopeClass         `json:"slope" optional:"true" doc:"empty: it slopes, and nobody measured"`
 	SlopeText    string                    `json:"slope_text" doc:"empty where it is level"`
+	Climate      climate.Facts             `json:"climate" doc:"what was typed and, for the rest, what the station's record says"`
 	Missing      []kernel.Sentence         `json:"missing"`
 }
 
@@ -185,7 +205,9 @@ type Page struct {
 	// Found is what is known of the ground with what the plan of the site adds to what was typed.
 	Found    ground.Facts    `json:"found"`
 	FromPlan survey.FromPlan `json:"from_plan"`
-	Reading  Answer          `json:"reading"`
+	// Station is what the record of the chosen station says; Climate, what somebody typed, stands over it.
+	Station *ByStation `json:"station"`
+	Reading Answer     `json:"reading"`
 }
 
 // Pages are spots by customer.
@@ -249,7 +271,7 @@ func (k Known) Page(tx *kernel.Tx) Page {
 		site.Address, site.Customer.Phone = "", ""
 	}
 	out := Page{ID: k.Spot.ID, Version: k.Spot.Version, SiteVersion: site.Version, Name: k.Spot.Name, Customer: site.Customer.Name, Phone: site.Customer.Phone,
-		Address: site.Address, LatDeg: site.LatDeg, Ground: k.Spot.Ground, Climate: site.Climate, Tests: []Hole{}, Found: k.Ground, FromPlan: k.FromPlan, Reading: k.reading(tx.Say)}
+		Address: site.Address, LatDeg: site.LatDeg, Ground: k.Spot.Ground, Climate: site.Climate, Tests: []Hole{}, Found: k.Ground, FromPlan: k.FromPlan, Station: k.Station, Reading: k.reading(tx.Say)}
 	if out.Ground.Obstacles == nil {
 		out.Ground.Obstacles = []ground.Obstacle{}
 	}
@@ -263,7 +285,7 @@ func (k Known) Page(tx *kernel.Tx) Page {
 }
 
 func (k Known) reading(s words.Speaker) Answer {
-	out := Answer{Class: k.Class, Dryness: k.Dryness, Missing: []kernel.Sentence{}}
+	out := Answer{Class: k.Class, Dryness: k.Dryness, Climate: calc.Rounded(k.Climate), Missing: []kernel.Sentence{}}
 	switch out.Slope = k.Ground.Slope(); out.Slope {
 	case ground.SlopeLevel:
 	case "":

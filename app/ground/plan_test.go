@@ -20,7 +20,7 @@ import (
 
 // newGround is a customer of whose ground nothing is known, as the counter takes one down.
 func newGround(w *World) string {
-	id, err := Did[string](w, w.Advisor, "add-customer", kernel.None{}, ground.NewCustomer{Name: "Odo Vance", Address: "1 Mill Row", LatDeg: 47, SpotName: "lawn"})
+	id, err := Did[string](w, w.Advisor, "add-customer", kernel.None{}, ground.NewCustomer{Name: "Odo Vance", Address: "1 Mill Row", LatDeg: Ptr(47.0), SpotName: "lawn"})
 	require.NoError(w.T, err)
 	return id
 }

@@ -350,7 +350,7 @@ func (j Judged) harmsHere(g coreground.Facts) map[coreground.Resident][]coregrou
 
 // siteFor is a spot as a kind sees it: its drainage on the kind's scale, and what a tree of that kind will meet.
 func siteFor(h rules.House, k ground.Known, j Judged) (fit.Site, *coreground.RoomResult) {
-	g, c := k.Ground, k.Spot.Site.Climate
+	g, c := k.Ground, k.Climate
 	s := fit.Site{
 		MinC: c.MinC, HotMonthC: c.HotMonthC, SunH: g.SunH, RaiseMM: g.RaiseMM, PH: g.PH,
 		SummerDeficitMM: c.SummerDeficitMM, Chill: c.ChillPortions, WantsFruit: g.Purpose == coreground.PurposeFruit, Partner: g.Partner,
@@ -418,7 +418,7 @@ func PlanKind(k catalogue.Kind, g coreground.Facts) planting.Kind {
 
 // PlanSpot is a spot as the planting plan asks for it on a day.
 func PlanSpot(k ground.Known, plantingOn time.Time) planting.Spot {
-	g, c := k.Ground, k.Spot.Site.Climate
+	g, c := k.Ground, k.Climate
 	s := planting.Spot{
 		LatDeg: k.Spot.Site.LatDeg, RaiseMM: g.RaiseMM, SummerDeficitMM: c.SummerDeficitMM, Water: g.Water,
 		WindFromDeg: g.WindFrom, Exposure: g.Exposure, SunH: g.SunH, MinC: c.MinC, Sloping: g.Slope() != coreground.SlopeLevel, Slope: g.Slope(),

@@ -114,7 +114,7 @@ func TestATreeGrowsAsItIsJudged(t *testing.T) {
 // Of what nobody measured the first would tell of most trees; measured, it is asked no more.
 func TestWhatWouldTellMost(t *testing.T) {
 	w := Open(t)
-	id, err := Did[string](w, w.Advisor, "add-customer", kernel.None{}, ground.NewCustomer{Name: "Odo Vance", Address: "1 Mill Row", LatDeg: 47, SpotName: "lawn"})
+	id, err := Did[string](w, w.Advisor, "add-customer", kernel.None{}, ground.NewCustomer{Name: "Odo Vance", Address: "1 Mill Row", LatDeg: Ptr(47.0), SpotName: "lawn"})
 	require.NoError(t, err)
 	see := func() []match.Open { return Saw[match.Ranked](w, "match", match.Ask{ByID: ByID(id)}).Open }
 	before := see()

@@ -146,8 +146,8 @@ func (w *Winters) Add(date time.Time, minC float64) {
 
 // WinterOf is a winter that counts: the year in which it began and its lowest temperature.
 type WinterOf struct {
-	Year int
-	MinC float64
+	Year int     `json:"year"`
+	MinC float64 `json:"min_c" decimals:"1"`
 }
 
 // Counted lists the seasons with values enough, the oldest first.

@@ -19,6 +19,33 @@ type Facts struct {
 	Source          Source   `json:"source" optional:"true"`
 }
 
+// Over is what these facts say and, where they say nothing, what others do. The days of frost go together: of two tellings of them only one counts.
+func (f Facts) Over(others Facts) Facts {
+	or := func(x **float64, y *float64) {
+		if *x == nil {
+			*x = y
+		}
+	}
+	orDay := func(x **int, y *int) {
+		if *x == nil {
+			*x = y
+		}
+	}
+	or(&f.MinC, others.MinC)
+	or(&f.HotMonthC, others.HotMonthC)
+	or(&f.UsualHighC, others.UsualHighC)
+	or(&f.SummerDeficitMM, others.SummerDeficitMM)
+	or(&f.ChillPortions, others.ChillPortions)
+	if f.FirstFrostDay == nil && f.LastFrostDay == nil && f.LastFrost90Day == nil {
+		f.FirstFrostDay, f.LastFrostDay, f.LastFrost90Day = others.FirstFrostDay, others.LastFrostDay, others.LastFrost90Day
+	}
+	orDay(&f.SoilFreezeDay, others.SoilFreezeDay)
+	orDay(&f.BudSwellDay, others.BudSwellDay)
+	orDay(&f.CoolFromDay, others.CoolFromDay)
+	orDay(&f.RainsFromDay, others.RainsFromDay)
+	return f
+}
+
 // CheckFacts returns what is wrong with the facts of a climate beyond their single limits: the days of first and last frost go together.
 func CheckFacts(f Facts) fault.List {
 	var l fault.List

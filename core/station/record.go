@@ -3,6 +3,7 @@
 package station
 
 import (
+	"maps"
 	"slices"
 	"strconv"
 	"strings"
@@ -115,29 +116,51 @@ var missingMarks = []string{"", "-", "--", "na", "n/a", "nan", "null", "none", "
 
 // timeForms are how stations write a moment; a day alone is its midnight.
 var timeForms = []string{time.DateOnly, "2006-01-02T15:04:05Z07:00", "2006-01-02T15:04Z07:00", "2006-01-02T15:04:05", "2006-01-02T15:04", "2006-01-02 15:04:05Z07:00", "2006-01-02 15:04:05", "2006-01-02 15:04",
-	"20060102", "2006010215", "200601021504", "2006/01/02", "2006/01/02 15:04", "02.01.2006", "02.01.2006 15:04"}
+	"20060102", "2006010215", "200601021504", "2006/01/02", "2006/01/02 15:04", "02.01.2006", "02.01.2006 15:04", "2006-01-02 15", "20060102 15", "20060102 1504", "2006 01 02", "2006 1 2"}
+
+// State is what a reader knows of the rows before: with it the next part of a long file is read where the last one ended.
+type State struct {
+	// Counts are how often each fault came; Notes the first of each.
+	Counts map[RowFault]int `json:"counts"`
+	Notes  []Noted          `json:"notes"`
+	Form   string           `json:"form"`
+	Zone   string           `json:"zone"`
+	Last   time.Time        `json:"last"`
+	// Hot counts temperatures that are none in Celsius, Warm all of them.
+	Hot  int `json:"hot"`
+	Warm int `json:"warm"`
+}
 
 // FileReader reads the rows of a station's file one by one. It keeps no row: who calls keeps what it gives.
 type FileReader struct {
-	headings []Heading
-	// Counts are how often each fault came; Notes the first of each.
-	Counts map[RowFault]int
-	Notes  []Noted
-	form   string
-	zone   string
-	last   time.Time
-	seen   map[time.Time]bool
-	// hot counts temperatures that are none in Celsius, warm all of them.
-	hot, warm int
+	State
+	how  How
+	seen map[time.Time]bool
 }
+
+// minutes is how a moment is written in a note.
+const minutes = "2006-01-02 15:04"
 
 // notesOfEach fault are kept; the rest is counted.
 const notesOfEach = 20
 
-// NewFileReader reads by headings, one a column.
-func NewFileReader(headings []Heading) *FileReader {
-	return &FileReader{headings: headings, Counts: map[RowFault]int{}, seen: map[time.Time]bool{}}
+// NewFileReader reads a file from its first row.
+func NewFileReader(how How) *FileReader {
+	return GoOn(how, State{})
 }
+
+// GoOn reads the next part of a file. The moments of the parts before are not known to it: who keeps the rows tells which come Again.
+func GoOn(how How, from State) *FileReader {
+	counts := maps.Clone(from.Counts)
+	if counts == nil {
+		counts = map[RowFault]int{}
+	}
+	from.Counts, from.Notes = counts, slices.Clone(from.Notes)
+	return &FileReader{State: from, how: how, seen: map[time.Time]bool{}}
+}
+
+// Again notes a moment of which a part before, or another file of the same station, gave a reading already.
+func (r *FileReader) Again(row int, at time.Time) { r.note(row, Twice, at.Format(minutes)) }
 
 func (r *FileReader) note(row int, f RowFault, cell string) {
 	if r.Counts[f]++; r.Counts[f] <= notesOfEach {
@@ -148,31 +171,28 @@ func (r *FileReader) note(row int, f RowFault, cell string) {
 // Row reads the cells of a row; false when the row is left out.
 func (r *FileReader) Row(row int, cells []string) (Reading, bool) {
 	out := Reading{}
-	if len(cells) < len(r.headings) {
-		r.note(row, CutShort, strings.Join(cells, " "))
+	if len(cells) < len(r.how.Headings) {
+		r.note(row, CutShort, shown(strings.Join(cells, " ")))
 		return out, false
 	}
-	for i, h := range r.headings {
-		if h.Column == ColumnTime {
-			at, ok := r.time(row, strings.TrimSpace(cells[i]))
-			if !ok {
-				r.note(row, NoTime, cells[i])
-				return out, false
-			}
-			out.At = at
-		}
+	moment := r.moment(cells)
+	at, ok := r.time(row, moment)
+	if !ok {
+		r.note(row, NoTime, shown(moment))
+		return out, false
 	}
+	out.At = at
 	if r.seen[out.At] {
-		r.note(row, Twice, out.At.Format("2006-01-02 15:04"))
+		r.note(row, Twice, out.At.Format(minutes))
 		return out, false
 	}
 	r.seen[out.At] = true
-	if out.At.Before(r.last) {
-		r.note(row, Unordered, out.At.Format("2006-01-02 15:04"))
+	if out.At.Before(r.Last) {
+		r.note(row, Unordered, out.At.Format(minutes))
 	} else {
-		r.last = out.At
+		r.Last = out.At
 	}
-	for i, h := range r.headings {
+	for i, h := range r.how.Headings {
 		if h.Column == "" || h.Column == ColumnTime {
 			continue
 		}
@@ -185,31 +205,57 @@ func (r *FileReader) Row(row int, cells []string) (Reading, bool) {
 	return out, true
 }
 
-// time reads a moment in the file's own clock: an hour counts where the station stands, whatever its zone. A zone that changes within a file
-// (a clock that is turned in spring) is noted once.
+// shown is as much of a cell as a note shows.
+func shown(cell string) string {
+	if letters := []rune(cell); len(letters) > 60 {
+		return string(letters[:60]) + "…"
+	}
+	return cell
+}
+
+// moment is the text of a row's time, which may stand in a column for the day and one for the hour.
+func (r *FileReader) moment(cells []string) string {
+	parts := []string{}
+	for i, h := range r.how.Headings {
+		if h.Column == ColumnTime && i < len(cells) {
+			parts = append(parts, strings.TrimSpace(cells[i]))
+		}
+	}
+	return strings.Join(parts, " ")
+}
+
+// time reads a moment in the file's own clock, moved by as many hours as somebody said; a zone that changes within a file (a clock that is
+// turned in spring) is noted.
 func (r *FileReader) time(row int, cell string) (time.Time, bool) {
 	forms := timeForms
-	if r.form != "" {
-		forms = append([]string{r.form}, timeForms...)
+	if r.Form != "" {
+		if at, err := time.Parse(r.Form, cell); err == nil {
+			return r.moved(row, cell, at)
+		}
 	}
 	for _, form := range forms {
 		at, err := time.Parse(form, cell)
 		if err != nil {
 			continue
 		}
-		r.form = form
-		if zone := at.Format("Z07:00"); strings.Contains(form, "Z07") {
-			if r.zone != "" && r.zone != zone {
-				r.note(row, ZoneTurned, cell)
-			}
-			r.zone = zone
-		}
-		if at.Year() < 1850 || at.Year() > 2200 {
-			return at, false
-		}
-		return time.Date(at.Year(), at.Month(), at.Day(), at.Hour(), at.Minute(), 0, 0, time.UTC), true
+		r.Form = form
+		return r.moved(row, cell, at)
 	}
 	return time.Time{}, false
+}
+
+func (r *FileReader) moved(row int, cell string, at time.Time) (time.Time, bool) {
+	if strings.Contains(r.Form, "Z07") {
+		zone := at.Format("Z07:00")
+		if r.Zone != "" && r.Zone != zone {
+			r.note(row, ZoneTurned, cell)
+		}
+		r.Zone = zone
+	}
+	if at.Year() < 1850 || at.Year() > 2200 {
+		return at, false
+	}
+	return time.Date(at.Year(), at.Month(), at.Day(), at.Hour()+r.how.ShiftH, at.Minute(), 0, 0, time.UTC), true
 }
 
 // value reads one cell into its place.
@@ -220,7 +266,7 @@ func (r *FileReader) value(row int, h Heading, cell string, out *Reading) {
 	}
 	x, err := strconv.ParseFloat(strings.Replace(cell, ",", ".", 1), 64)
 	if err != nil || x != x {
-		r.note(row, NotANumber, cell)
+		r.note(row, NotANumber, shown(cell))
 		return
 	}
 	x = h.Unit.inOurs(x)
@@ -240,16 +286,16 @@ func (r *FileReader) value(row int, h Heading, cell string, out *Reading) {
 	default:
 	}
 	if high == 60 {
-		if r.warm++; h.Unit == Celsius && x > 48 && x < 130 {
-			r.hot++
+		if r.Warm++; h.Unit == Celsius && x > 48 && x < 130 {
+			r.Hot++
 		}
 	}
 	if x < low || x > high {
-		r.note(row, Impossible, string(h.Column)+" "+cell)
+		r.note(row, Impossible, string(h.Column)+" "+shown(cell))
 		return
 	}
 	*into = &x
 }
 
 // LooksLikeFahrenheit tells whether temperatures that are called Celsius are too hot too often to be.
-func (r *FileReader) LooksLikeFahrenheit() bool { return r.warm >= 50 && r.hot*10 >= r.warm }
+func (s State) LooksLikeFahrenheit() bool { return s.Warm >= 50 && s.Hot*10 >= s.Warm }

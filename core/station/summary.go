@@ -13,11 +13,14 @@ import (
 // windMattersMS is the speed from which a wind matters (handbook, site.md).
 const windMattersMS = 5
 
-// dayRecord is what is known of one day; hours are the temperatures of a day that was recorded by hours.
+// dayRecord is what is known of one day.
 type dayRecord struct {
 	min, max, rain   float64
 	hasTemp, hasRain bool
-	hours            int
+	// byHour are the temperatures of a day that was recorded by hours, nil of another; the first reading of an hour is its temperature.
+	byHour *[24]*float64
+	hours  int
+	// hourMin and hourMax are of all its readings.
 	hourMin, hourMax float64
 }
 
@@ -50,10 +53,13 @@ func (s *Series) Add(r Reading) {
 	}
 	if r.TempC != nil {
 		s.hourly = true
-		if d.hours == 0 {
-			d.hourMin, d.hourMax = *r.TempC, *r.TempC
+		if d.byHour == nil {
+			d.byHour, d.hourMin, d.hourMax = &[24]*float64{}, *r.TempC, *r.TempC
 		}
-		d.hours++
+		if d.byHour[r.At.Hour()] == nil {
+			d.byHour[r.At.Hour()] = r.TempC
+			d.hours++
+		}
 		d.hourMin, d.hourMax = math.Min(d.hourMin, *r.TempC), math.Max(d.hourMax, *r.TempC)
 	}
 	if r.RainMM != nil {
@@ -74,6 +80,18 @@ func (d *dayRecord) temps() (low, high float64, ok bool) {
 	return d.hourMin, d.hourMax, d.hours >= hoursOfDay
 }
 
+// chill counts a day by its hours where all are known, else by its lowest and highest temperature.
+func (d *dayRecord) chill(sum *climate.ChillSum) {
+	if d.hours == 24 {
+		for _, c := range d.byHour {
+			sum.Hour(*c)
+		}
+		return
+	}
+	low, high, _ := d.temps()
+	sum.Day(climate.MinMax{MinC: low, MaxC: high})
+}
+
 // Winter is the chill of one cold half-year.
 type Winter struct {
 	// Year in which it began.
@@ -82,6 +100,23 @@ type Winter struct {
 	Chill climate.ChillResult `json:"chill"`
 	// Whole is that nearly all of its days are known: only then does it count.
 	Whole bool `json:"whole"`
+}
+
+// Short is the chill of a whole winter in portions.
+type Short struct {
+	Year     int     `json:"year"`
+	Portions float64 `json:"portions" decimals:"1"`
+}
+
+// Chills are the portions of each whole winter, the oldest first.
+func (s Summary) Chills() []Short {
+	out := []Short{}
+	for _, w := range s.Winters {
+		if w.Whole {
+			out = append(out, Short{w.Year, num.Round(w.Chill.Portions, 1)})
+		}
+	}
+	return out
 }
 
 // Gap is a run of days of which no temperature is known.
@@ -106,16 +141,41 @@ type Summary struct {
 	UsualHighC  *float64          `json:"usual_high_c" decimals:"1"`
 	DeficitMM   *float64          `json:"summer_deficit_mm" decimals:"0"`
 	Wind        ground.WindResult `json:"wind"`
-	Rose        [8]float64        `json:"rose" decimals:"0"`
-	GrowingDays *int              `json:"growing_days"`
+	// Rose is the share of each sector, clockwise from north, in the summed speed of the winds that matter.
+	Rose        [8]float64 `json:"rose" decimals:"3"`
+	Winds       int        `json:"winds" doc:"how many of them there were"`
+	GrowingDays *int       `json:"growing_days"`
+	// Lows are the lowest temperature of each winter that counts, the oldest first.
+	Lows   []climate.WinterOf `json:"lows"`
+	Months []Month            `json:"months" doc:"January to December; empty while no day is known"`
+	Hourly bool               `json:"hourly"`
 }
+
+// Month is what a month of the year is like at a station; nil is not known.
+type Month struct {
+	LowC   *float64 `json:"low_c" decimals:"1" doc:"mean of its days' lowest"`
+	HighC  *float64 `json:"high_c" decimals:"1"`
+	RainMM *float64 `json:"rain_mm" decimals:"0" doc:"a mean over its whole days of rain, for a whole month"`
+}
+
+// monthLeast days of a month must be known for it to be told.
+const monthLeast = 25
 
 // wholeWinter is the share of its days that a winter must know to count.
 const wholeWinter = 0.95
 
 // Summary reads what was gathered.
 func (s *Series) Summary() Summary {
-	out := Summary{Gaps: []Gap{}, Winters: []Winter{}, Wind: s.rose.Result(), Rose: s.rose.SpeedSum}
+	out := Summary{Gaps: []Gap{}, Winters: []Winter{}, Lows: []climate.WinterOf{}, Months: []Month{}, Wind: s.rose.Result(), Hourly: s.hourly}
+	blown := 0.0
+	for i, sum := range s.rose.SpeedSum {
+		blown, out.Winds = blown+sum, out.Winds+s.rose.Count[i]
+	}
+	for i, sum := range s.rose.SpeedSum {
+		if blown > 0 {
+			out.Rose[i] = sum / blown
+		}
+	}
 	dates := []time.Time{}
 	for date, d := range s.days {
 		if _, _, ok := d.temps(); ok {
@@ -138,12 +198,40 @@ func (s *Series) Summary() Summary {
 		low, _, _ := s.days[date].temps()
 		w.Add(date, low)
 	}
-	out.Cold = w.Result()
+	out.Cold, out.Lows, out.Months = w.Result(), w.Counted(), s.months()
 	s.chill(dates, &out)
 	s.heat(dates, &out)
 	if f, l := out.Cold.FirstFrostDay, out.Cold.LastFrostDay; f != nil && f.P50 != nil && l != nil && l.P50 != nil {
 		days := int(math.Round(math.Mod(*f.P50-*l.P50+365, 365)))
 		out.GrowingDays = &days
+	}
+	return out
+}
+
+// months are the means of each month over all years.
+func (s *Series) months() []Month {
+	out := make([]Month, 12)
+	var low, high, rain [12]float64
+	var temps, rains [12]int
+	for date, d := range s.days {
+		m := date.Month() - 1
+		if l, h, ok := d.temps(); ok {
+			low[m], high[m], temps[m] = low[m]+l, high[m]+h, temps[m]+1
+		}
+		if d.hasRain {
+			rain[m], rains[m] = rain[m]+d.rain, rains[m]+1
+		}
+	}
+	for m := range out {
+		if n := float64(temps[m]); temps[m] >= monthLeast {
+			l, h := low[m]/n, high[m]/n
+			out[m].LowC, out[m].HighC = &l, &h
+		}
+		if rains[m] >= monthLeast {
+			days := time.Date(2001, time.Month(m+2), 0, 0, 0, 0, 0, time.UTC).Day()
+			mm := rain[m] / float64(rains[m]) * float64(days)
+			out[m].RainMM = &mm
+		}
 	}
 	return out
 }
@@ -167,8 +255,7 @@ func (s *Series) chill(dates []time.Time, out *Summary) {
 		if sums[year] == nil {
 			sums[year], first = &climate.ChillSum{}, append(first, year)
 		}
-		low, high, _ := s.days[date].temps()
-		sums[year].Day(climate.MinMax{MinC: low, MaxC: high})
+		s.days[date].chill(sums[year])
 		days[year]++
 	}
 	slices.Sort(first)

@@ -23,3 +23,11 @@ func (o LatLon) OnPlan(at LatLon) (xM, yM float64) {
 	lon := math.Mod(at.LonDeg-o.LonDeg+540, 360) - 180
 	return lon * east, (at.LatDeg - o.LatDeg) * north
 }
+
+// KMTo is how far another place of the globe lies, along its surface.
+func (o LatLon) KMTo(at LatLon) float64 {
+	const radiusKM, rad = 6371.0, math.Pi / 180
+	north, east := math.Sin((at.LatDeg-o.LatDeg)*rad/2), math.Sin((at.LonDeg-o.LonDeg)*rad/2)
+	h := north*north + math.Cos(o.LatDeg*rad)*math.Cos(at.LatDeg*rad)*east*east
+	return 2 * radiusKM * math.Asin(math.Sqrt(min(1, h)))
+}

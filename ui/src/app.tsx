@@ -26,6 +26,9 @@ const GrowersPage = lazy(() => import('./growers/growers-page').then((m) => ({ d
 const StocktakesPage = lazy(() => import('./stocktake/stocktakes-page').then((m) => ({ default: m.StocktakesPage })))
 const StocktakePage = lazy(() => import('./stocktake/stocktake-page').then((m) => ({ default: m.StocktakePage })))
 const GroundPage = lazy(() => import('./ground/ground-page').then((m) => ({ default: m.GroundPage })))
+const StationsPage = lazy(() => import('./stations/stations-page').then((m) => ({ default: m.StationsPage })))
+const StationPage = lazy(() => import('./stations/station-page').then((m) => ({ default: m.StationPage })))
+const RecordPage = lazy(() => import('./stations/record-page').then((m) => ({ default: m.RecordPage })))
 const SpotPage = lazy(() => import('./ground/spot-page').then((m) => ({ default: m.SpotPage })))
 const SurveyPage = lazy(() => import('./survey/survey-page').then((m) => ({ default: m.SurveyPage })))
 const RoomPage = lazy(() => import('./match/room-page').then((m) => ({ default: m.RoomPage })))
@@ -100,6 +103,13 @@ export function App() {
           <Route path="/stocktake" component={StocktakesPage} />
           <Route path="/stocktake/:number">{(p) => <StocktakePage key={p.number} number={Number(p.number)} />}</Route>
           <Route path="/ground" component={GroundPage} />
+          <Route path="/stations">
+            <StationsPage who={who.data} />
+          </Route>
+          <Route path="/stations/:id">{(p) => <StationPage key={p.id} id={p.id} who={who.data} />}</Route>
+          <Route path="/stations/:station/record/:id">
+            {(p) => <RecordPage key={p.id} id={p.id} station={p.station} />}
+          </Route>
           <Route path="/ground/:id/plan">{(p) => <SurveyPage key={p.id} id={p.id} who={who.data} />}</Route>
           <Route path="/ground/:id">{(p) => <SpotPage key={p.id} id={p.id} who={who.data} />}</Route>
           <Route path="/match">

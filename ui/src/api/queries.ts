@@ -322,3 +322,29 @@ export const stocktakeQuery = (number: number) =>
     refetchInterval: 15_000,
     retry: false,
   })
+
+export const stationsQuery = queryOptions({
+  queryKey: keyOf('list-stations'),
+  queryFn: () => ask(client.GET('/api/v1/stations')),
+})
+
+export const stationQuery = (id: string) =>
+  queryOptions({
+    queryKey: keyOf('see-station', id),
+    queryFn: () => ask(client.GET('/api/v1/stations/{id}', { params: { path: { id } } })),
+    retry: false,
+  })
+
+export const recordQuery = (id: string) =>
+  queryOptions({
+    queryKey: keyOf('see-record', id),
+    queryFn: () => ask(client.GET('/api/v1/records/{id}', { params: { path: { id } } })),
+    retry: false,
+  })
+
+export const nearStationsQuery = (id: string) =>
+  queryOptions({
+    queryKey: keyOf('near-stations', id),
+    queryFn: () => ask(client.GET('/api/v1/spots/{id}/stations', { params: { path: { id } } })),
+    retry: false,
+  })

@@ -1663,6 +1663,75 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/records/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** See record */
+        get: operations["see-record"];
+        put?: never;
+        post?: never;
+        /** Discard record */
+        delete: operations["discard-record"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/records/{id}/how": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Read record so */
+        put: operations["read-record-so"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/records/{id}/parts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take in record */
+        post: operations["take-in-record"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/records/{id}/taken-out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take out record */
+        post: operations["take-out-record"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/rules": {
         parameters: {
             query?: never;
@@ -2438,6 +2507,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/spots/{id}/station": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Choose station */
+        put: operations["choose-station"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/spots/{id}/stations": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Near stations */
+        get: operations["near-stations"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/spots/{id}/taken-back": {
         parameters: {
             query?: never;
@@ -2455,17 +2558,104 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/v1/station": {
+    "/api/v1/stations": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        /** Ask station */
-        get: operations["ask-station"];
+        /** List stations */
+        get: operations["list-stations"];
+        put?: never;
+        /** Add station */
+        post: operations["add-station"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/stations/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** See station */
+        get: operations["see-station"];
+        /** Amend station */
+        put: operations["amend-station"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/stations/{id}/fetched": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Fetch record */
+        post: operations["fetch-record"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/stations/{id}/readings.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Station readings */
+        get: operations["station-readings"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/stations/{id}/records": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Open record */
+        post: operations["open-record"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/stations/{id}/taken-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take back station */
+        post: operations["take-back-station"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3629,6 +3819,12 @@ export interface components {
         };
         /** @enum {string} */
         ClimateSource: "typed" | "station";
+        ClimateWinterOf: {
+            /** Format: double */
+            min_c: number;
+            /** Format: int64 */
+            year: number;
+        };
         ClockBoard: {
             /** Format: date-time */
             at: string;
@@ -3943,6 +4139,8 @@ export interface components {
         };
         GroundAnswer: {
             class: components["schemas"]["GroundDrainage"] | "";
+            /** @description what was typed and, for the rest, what the station's record says */
+            climate: components["schemas"]["ClimateFacts"];
             drainage: components["schemas"]["GroundPercolationResult"] | null;
             drainage_text: string;
             /** Format: int64 */
@@ -3969,6 +4167,25 @@ export interface components {
             owner: string;
             reference: string;
         };
+        GroundByStation: {
+            /**
+             * Format: double
+             * @description null while nobody knows where on the globe one of the two lies
+             */
+            away_km: number | null;
+            /** @description portions of each whole winter, the oldest first */
+            chill: components["schemas"]["StationShort"][];
+            facts: components["schemas"]["ClimateFacts"];
+            from: string;
+            id: string;
+            name: string;
+            to: string;
+            /**
+             * Format: double
+             * @description prevailing; null where none prevails
+             */
+            wind_from_deg: number | null;
+        };
         GroundChange: {
             climate: components["schemas"]["ClimateFacts"];
             ground: components["schemas"]["GroundFacts"];
@@ -3979,6 +4196,11 @@ export interface components {
             site_version: number;
             /** Format: int64 */
             version: number;
+        };
+        GroundChosenStation: {
+            /** Format: int64 */
+            site_version: number;
+            station_id: string;
         };
         /** @enum {string} */
         GroundDrainage: "fast" | "good" | "slow" | "poor" | "standing";
@@ -4092,15 +4314,39 @@ export interface components {
             first_year: number | null;
             kind: components["schemas"]["GroundNeighbour"];
         };
+        GroundNear: {
+            /** Format: double */
+            away_km: number | null;
+            chosen: boolean;
+            facts: components["schemas"]["ClimateFacts"];
+            /** @description first day of its record, empty while it has none */
+            from: string;
+            /** Format: double */
+            height_m: number | null;
+            id: string;
+            /** Format: double */
+            lat_deg: number;
+            /** Format: double */
+            lon_deg: number | null;
+            name: string;
+            /** Format: double */
+            north_km: number;
+            to: string;
+            zone: string | null;
+        };
+        GroundNearList: {
+            stations: components["schemas"]["GroundNear"][];
+        };
         /** @enum {string} */
         GroundNeighbour: "wall" | "line" | "boundary" | "paving" | "drain" | "clay-building";
         GroundNewCustomer: {
             address: string;
             /** Format: double */
-            lat_deg: number;
+            lat_deg?: number;
             name: string;
             phone: string;
             spot_name: string;
+            station_id?: string;
         };
         GroundNewDrainageTest: {
             /** Format: double */
@@ -4162,6 +4408,7 @@ export interface components {
             reading: components["schemas"]["GroundAnswer"];
             /** Format: int64 */
             site_version: number;
+            station: components["schemas"]["GroundByStation"] | null;
             /** @description newest first */
             tests: components["schemas"]["GroundHole"][];
             /** Format: int64 */
@@ -6097,6 +6344,248 @@ export interface components {
         };
         SheetsWithdrawal: {
             reason: string;
+        };
+        /** @enum {string} */
+        StationColumn: "time" | "min" | "max" | "temp" | "rain" | "wind-speed" | "wind-from";
+        StationGap: {
+            /** Format: int64 */
+            days: number;
+            from: string;
+        };
+        StationHeading: {
+            column: components["schemas"]["StationColumn"] | "";
+            unit: components["schemas"]["StationUnit"] | "";
+        };
+        StationHow: {
+            headings: components["schemas"]["StationHeading"][];
+            /**
+             * Format: int64
+             * @description hours to add to the file's clock
+             */
+            shift_h: number;
+        };
+        StationKnownColumn: {
+            column: components["schemas"]["StationColumn"];
+            units: components["schemas"]["StationUnit"][];
+        };
+        StationMonth: {
+            /** Format: double */
+            high_c: number | null;
+            /**
+             * Format: double
+             * @description mean of its days' lowest
+             */
+            low_c: number | null;
+            /**
+             * Format: double
+             * @description a mean over its whole days of rain, for a whole month
+             */
+            rain_mm: number | null;
+        };
+        StationNoted: {
+            cell: string;
+            fault: components["schemas"]["StationRowFault"];
+            /** Format: int64 */
+            row: number;
+        };
+        /** @enum {string} */
+        StationRowFault: "no-time" | "not-a-number" | "missing" | "impossible" | "swapped" | "twice" | "unordered" | "cut-short" | "zone-turned";
+        StationShort: {
+            /** Format: double */
+            portions: number;
+            /** Format: int64 */
+            year: number;
+        };
+        StationSummary: {
+            /** Format: double */
+            chill_median: number | null;
+            /** Format: double */
+            chill_trend: number | null;
+            /** Format: double */
+            chill_worst: number | null;
+            cold: components["schemas"]["ClimateColdResult"];
+            /** Format: int64 */
+            days: number;
+            from: string;
+            gaps: components["schemas"]["StationGap"][];
+            /** Format: int64 */
+            growing_days: number | null;
+            /** Format: double */
+            hot_month_c: number | null;
+            hourly: boolean;
+            lows: components["schemas"]["ClimateWinterOf"][];
+            /** @description January to December; empty while no day is known */
+            months: components["schemas"]["StationMonth"][];
+            rose: number[];
+            /** Format: double */
+            summer_deficit_mm: number | null;
+            to: string;
+            /** Format: double */
+            usual_high_c: number | null;
+            wind: components["schemas"]["GroundWindResult"];
+            /**
+             * Format: int64
+             * @description how many of them there were
+             */
+            winds: number;
+            winters: components["schemas"]["StationWinter"][];
+        };
+        /** @enum {string} */
+        StationUnit: "c" | "f" | "c10" | "mm" | "in" | "ms" | "kmh" | "mph" | "kn";
+        StationWinter: {
+            chill: components["schemas"]["ClimateChillResult"];
+            /** Format: int64 */
+            days: number;
+            whole: boolean;
+            /** Format: int64 */
+            year: number;
+        };
+        StationsAmended: {
+            /**
+             * Format: double
+             * @description over the sea
+             */
+            height_m?: number;
+            /** Format: double */
+            lat_deg: number;
+            /** Format: double */
+            lon_deg?: number;
+            name: string;
+            /** Format: int64 */
+            version: number;
+        };
+        StationsChosen: {
+            headings: components["schemas"]["StationHeading"][];
+            /**
+             * Format: int64
+             * @description hours to add to the file's clock
+             */
+            shift_h: number;
+        };
+        StationsFrom: {
+            celsius: boolean;
+            /** Format: int64 */
+            from: number;
+        };
+        StationsLine: {
+            facts: components["schemas"]["ClimateFacts"];
+            /** @description first day of its record, empty while it has none */
+            from: string;
+            /** Format: double */
+            height_m: number | null;
+            id: string;
+            /** Format: double */
+            lat_deg: number;
+            /** Format: double */
+            lon_deg: number | null;
+            name: string;
+            to: string;
+            zone: string | null;
+        };
+        StationsList: {
+            stations: components["schemas"]["StationsLine"][];
+        };
+        StationsNewStation: {
+            /**
+             * Format: double
+             * @description over the sea
+             */
+            height_m?: number;
+            /** Format: double */
+            lat_deg: number;
+            /** Format: double */
+            lon_deg?: number;
+            name: string;
+        };
+        StationsPage: {
+            facts: components["schemas"]["ClimateFacts"];
+            /** @description first day of its record, empty while it has none */
+            from: string;
+            /** Format: double */
+            height_m: number | null;
+            id: string;
+            /** Format: double */
+            lat_deg: number;
+            /** Format: double */
+            lon_deg: number | null;
+            name: string;
+            records: components["schemas"]["StationsRecordLine"][];
+            summary: components["schemas"]["StationSummary"];
+            to: string;
+            /** Format: int64 */
+            version: number;
+            zone: string | null;
+        };
+        StationsPreview: {
+            counts: {
+                [key: string]: number;
+            };
+            /** Format: int64 */
+            done: number;
+            fahrenheit: boolean;
+            file_name: string;
+            from: string;
+            headed: boolean;
+            how: components["schemas"]["StationHow"];
+            id: string;
+            /** Format: int64 */
+            kept: number;
+            known: components["schemas"]["StationKnownColumn"][];
+            /** @description what is to be said before it is read */
+            missing: components["schemas"]["FieldError"][];
+            /** @description the first of each fault, by row */
+            notes: components["schemas"]["StationNoted"][];
+            /** Format: int64 */
+            parts: number;
+            /** Format: int64 */
+            rows: number;
+            station: string;
+            station_id: string;
+            /** Format: int64 */
+            taken: number;
+            /** Format: int64 */
+            there: number;
+            to: string;
+            /** @description its first lines as cells, the headings first when it has any */
+            top: string[][];
+        };
+        StationsProgress: {
+            /** Format: int64 */
+            done: number;
+            /** Format: int64 */
+            parts: number;
+            /** Format: int64 */
+            rows: number;
+            /**
+             * Format: int64
+             * @description rows of moments that another file of the station has
+             */
+            there: number;
+        };
+        StationsRecordLine: {
+            /** Format: date-time */
+            at: string;
+            /** Format: int64 */
+            done: number;
+            file_name: string;
+            from: string;
+            id: string;
+            /**
+             * Format: int64
+             * @description rows or values that were not taken as they stand
+             */
+            odd: number;
+            /** Format: int64 */
+            parts: number;
+            /** Format: int64 */
+            rows: number;
+            /** Format: int64 */
+            there: number;
+            to: string;
+        };
+        StationsYears: {
+            /** Format: int64 */
+            years: number;
         };
         StockAbove: {
             /** @enum {string} */
@@ -11507,6 +11996,208 @@ export interface operations {
             };
         };
     };
+    "see-record": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StationsPreview"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "discard-record": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "read-record-so": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StationsChosen"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StationsPreview"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "take-in-record": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StationsFrom"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StationsProgress"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "take-out-record": {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+                /** @description sent twice, it happens once */
+                "Idempotency-Key": string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["None"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StationsPreview"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "see-rules": {
         parameters: {
             query?: never;
@@ -13749,6 +14440,86 @@ export interface operations {
             };
         };
     };
+    "choose-station": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GroundChosenStation"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GroundPage"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "near-stations": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GroundNearList"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "take-back-spot": {
         parameters: {
             query?: never;
@@ -13793,11 +14564,9 @@ export interface operations {
             };
         };
     };
-    "ask-station": {
+    "list-stations": {
         parameters: {
-            query?: {
-                lat_deg?: number;
-            };
+            query?: never;
             header?: {
                 /** @description the language of every sentence in the answer: en-US or en-GB */
                 "Accept-Language"?: components["parameters"]["Accept-Language"];
@@ -13817,7 +14586,302 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ClimateFacts"];
+                    "application/json": components["schemas"]["StationsList"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "add-station": {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+                /** @description sent twice, it happens once */
+                "Idempotency-Key": string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StationsNewStation"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StationsPage"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "see-station": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StationsPage"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "amend-station": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StationsAmended"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StationsPage"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "fetch-record": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StationsYears"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StationsPreview"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "station-readings": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "open-record": {
+        parameters: {
+            query?: {
+                /** @description of the file */
+                name?: string;
+            };
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+                "text/csv": string;
+                "text/plain": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StationsPreview"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "take-back-station": {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+                /** @description sent twice, it happens once */
+                "Idempotency-Key": string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["None"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StationsPage"];
                 };
             };
             /** @description Error */

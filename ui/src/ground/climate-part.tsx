@@ -1,10 +1,17 @@
-import { useMutation } from '@tanstack/react-query'
+import { useQuery } from '@tanstack/react-query'
 import { useTranslation } from 'react-i18next'
-import { ask, client } from '../api/client'
+import { Link } from 'wouter'
+import { ask, client, type Schemas, type Spot } from '../api/client'
+import { nearStationsQuery } from '../api/queries'
 import { YearStrip } from '../drawing/year-strip'
+import { Choice } from '../parts/choice'
 import { DayField } from '../parts/day-field'
+import { useDeed } from '../parts/deed'
 import { MeasureField } from '../parts/measure-field'
-import { FieldFault } from '../parts/states'
+import { FieldFault, sayProblem } from '../parts/states'
+import { sayDay } from '../parts/time'
+import { useSettings } from '../words/settings'
+import { sayCelsius, sayLength } from '../words/units'
 import { grid, Part, type PartProps } from './parts'
 
 const figures = [
@@ -25,32 +32,92 @@ const days = [
   'rains_from_day',
 ] as const
 
-/** The climate of the site: its year drawn, its days as days, its figures. */
-export function ClimatePart({ change, climate, fault, onBad }: PartProps) {
+/** The climate of the site by the record of its station: its year drawn. What is typed below stands over the record. */
+export function ClimatePart({
+  spot,
+  known,
+  onSaved,
+  change,
+  climate,
+  fault,
+  onBad,
+}: PartProps & { spot: Spot; known: Schemas['ClimateFacts']; onSaved: (s: Spot) => void }) {
   const { t } = useTranslation()
-  const station = useMutation({
-    mutationFn: () => ask(client.GET('/api/v1/station', { params: { query: { lat_deg: change.lat_deg } } })),
-    onSuccess: (c) => climate(c),
-  })
+  const { units } = useSettings()
+  const near = useQuery(nearStationsQuery(spot.id)).data?.stations ?? []
+  const choose = useDeed(
+    'choose-station',
+    (stationID: string) =>
+      ask(
+        client.PUT('/api/v1/spots/{id}/station', {
+          params: { path: { id: spot.id } },
+          body: { station_id: stationID, site_version: spot.site_version },
+        }),
+      ),
+    { done: onSaved },
+  )
   const c = change.climate
+  const by = spot.station
+  const span = by && { name: by.name, from: sayDay(by.from), to: sayDay(by.to) }
+  /** What the record says where something else is typed, or where nothing is. */
+  const says = (name: (typeof figures)[number][0], kind: (typeof figures)[number][1]) => {
+    const v = by?.facts[name]
+    if (typeof v !== 'number') return undefined
+    const value = kind === 'c' ? sayCelsius(v, units) : kind === 'mm' ? sayLength(v, units) : Math.round(v)
+    return t('ground.climate.says', { value })
+  }
+  const chosen = near.find((s) => s.chosen)?.id ?? ''
   return (
     <Part
       title={t('ground.climate')}
-      note={c.source === 'station' ? t('ground.climate.station') : t('ground.climate.note')}
+      note={
+        by && span
+          ? typeof by.away_km === 'number'
+            ? t('ground.climate.by-away', { ...span, km: by.away_km })
+            : t('ground.climate.by', span)
+          : t('ground.climate.note')
+      }
     >
       <div className="drawn-across">
-        <YearStrip climate={c} latDeg={change.lat_deg} />
+        <YearStrip climate={known} latDeg={change.lat_deg} />
       </div>
-      <button type="button" className="quiet w-fit" disabled={station.isPending} onClick={() => station.mutate()}>
-        {t('ground.climate.ask')}
-      </button>
-      {station.error && <FieldFault text={t('failed.unknown')} />}
+      {by && by.chill.length > 0 && (
+        <p className="text-sm">
+          {t('ground.climate.winters', {
+            told: by.chill
+              .slice(-6)
+              .map((w) => `${w.year} ${Math.round(w.portions)}`)
+              .join(', '),
+          })}{' '}
+          <Link href={`/stations/${by.id}`} className="underline underline-offset-4">
+            {by.name}
+          </Link>
+        </p>
+      )}
+      <Choice
+        label={t('ground.climate.choose')}
+        required
+        value={chosen || 'none'}
+        onChange={(v) => choose.mutate(v === 'none' ? '' : v)}
+        options={[
+          ...near.map((s) => ({
+            value: s.id,
+            label:
+              typeof s.away_km === 'number'
+                ? t('ground.climate.near', { name: s.name, km: s.away_km })
+                : t('ground.climate.north', { name: s.name, km: s.north_km }),
+          })),
+          { value: 'none', label: t('ground.climate.no-station') },
+        ]}
+      />
+      {choose.error && <FieldFault text={sayProblem(choose.error, t)} />}
       <div className={grid}>
         {figures.map(([name, kind]) => (
           <MeasureField
             key={name}
             label={t(`spot.${name}`)}
             kind={kind}
+            hint={says(name, kind)}
             value={c[name]}
             onChange={(v) => climate({ [name]: v })}
             onBad={onBad}

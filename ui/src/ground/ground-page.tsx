@@ -4,13 +4,14 @@ import { useForm } from 'react-hook-form'
 import { useTranslation } from 'react-i18next'
 import { Link, useLocation } from 'wouter'
 import { ask, client, Problem } from '../api/client'
-import { spotsQuery } from '../api/queries'
+import { spotsQuery, stationsQuery } from '../api/queries'
+import { Choice } from '../parts/choice'
 import { useDeed } from '../parts/deed'
 import { Failed, FieldFault, Loading, sayProblem } from '../parts/states'
 import { readNumber } from '../words/units'
 
 type Form = { name: string; phone: string; address: string; lat_deg: string; spot_name: string }
-const fields = ['name', 'phone', 'address', 'lat_deg', 'spot_name'] as const
+const fields = ['name', 'phone', 'address', 'spot_name'] as const
 
 /** Customers and their spots: what is known of each, and what is still missing. */
 export function GroundPage() {
@@ -18,6 +19,10 @@ export function GroundPage() {
   const [, go] = useLocation()
   const spots = useQuery(spotsQuery)
   const [text, setText] = useState('')
+  const stations = useQuery(stationsQuery).data?.stations ?? []
+  const [chosen, setChosen] = useState<string>()
+  // The only station is where everybody of the place lives; of several somebody says which.
+  const station = chosen ?? (stations.length === 1 ? stations[0].id : '')
   const form = useForm<Form>({ defaultValues: { name: '', phone: '', address: '', lat_deg: '', spot_name: '' } })
   const add = useDeed(
     'add-customer',
@@ -25,7 +30,10 @@ export function GroundPage() {
       ask(
         client.POST('/api/v1/customers', {
           params: { header: { 'Idempotency-Key': key } },
-          body: { ...f, lat_deg: readNumber(f.lat_deg) ?? Number.NaN },
+          body: {
+            ...f,
+            ...(station ? { lat_deg: undefined, station_id: station } : { lat_deg: readNumber(f.lat_deg) }),
+          },
         }),
       ),
     { done: (spot) => go(`/ground/${spot.id}`) },
@@ -44,6 +52,9 @@ export function GroundPage() {
             <span className="mb-1 block font-semibold">{t('ground.search')}</span>
             <input type="search" className="field" value={text} onChange={(e) => setText(e.target.value)} />
           </label>
+          <Link href="/stations" className="quiet no-underline">
+            {t('ground.stations')}
+          </Link>
         </div>
         <ul className="border-ink border-t-2">
           {rows.map((s) => (
@@ -91,6 +102,33 @@ export function GroundPage() {
             <FieldFault text={fault(name)} />
           </div>
         ))}
+        {stations.length > 0 && (
+          <Choice
+            label={t('ground.new.station')}
+            required
+            value={station || (chosen === undefined ? undefined : 'latitude')}
+            onChange={(v) => setChosen(v === 'latitude' ? '' : v)}
+            options={[
+              ...stations.map((s) => ({ value: s.id, label: s.name })),
+              { value: 'latitude', label: t('ground.new.by-latitude') },
+            ]}
+          />
+        )}
+        {!station && (chosen === '' || stations.length === 0) && (
+          <div>
+            <label htmlFor="new-lat_deg" className="mb-1 block font-semibold text-sm">
+              {t('ground.new.lat_deg')}
+            </label>
+            <input
+              id="new-lat_deg"
+              className="field"
+              inputMode="decimal"
+              autoComplete="off"
+              {...form.register('lat_deg')}
+            />
+          </div>
+        )}
+        <FieldFault text={fault('lat_deg') ?? fault('station_id')} />
         {add.error && !(add.error instanceof Problem && add.error.errors.length) && (
           <FieldFault text={sayProblem(add.error, t)} />
         )}

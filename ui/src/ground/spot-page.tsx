@@ -95,7 +95,12 @@ function SpotForm({ spot, who }: { spot: Spot; who: Person }) {
           <AirPart {...parts} />
           <RoomPart {...parts} />
           <LineOwner spot={spot} may={may} />
-          <ClimatePart {...parts} />
+          <ClimatePart
+            {...parts}
+            spot={spot}
+            known={reading.climate}
+            onSaved={(s) => cache.setQueryData(spotQuery(spot.id).queryKey, s)}
+          />
         </fieldset>
         {may && <MendPart spot={spot} />}
         {(who.deeds as string[]).includes('answer-for-data') && <TheirData spot={spot} />}
