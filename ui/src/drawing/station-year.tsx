@@ -19,7 +19,7 @@ export function StationYear({ months, latDeg }: { months: Schemas['StationMonth'
   const order = Array.from({ length: 12 }, (_, i) => (i + (latDeg < 0 ? 0 : 6)) % 12)
   const temps = months.flatMap((m) => [m.low_c, m.high_c]).filter((x): x is number => typeof x === 'number')
   if (months.length === 0 || temps.length === 0) return null
-  const low = Math.min(0, ...temps) - 2
+  const low = Math.min(0, ...temps) - 7
   const high = Math.max(0, ...temps) + 2
   const y = (c: number) => grade - ((c - low) / (high - low)) * (grade - top)
   const step = (right - left) / 12
@@ -108,6 +108,15 @@ export function StationYear({ months, latDeg }: { months: Schemas['StationMonth'
         </text>
       ))}
       <path d={`M${left} ${grade}H${right}`} className="stroke-ink" strokeWidth="2.5" />
+      <text
+        x={left - 6}
+        y={grade + 19}
+        textAnchor="end"
+        className="fill-ink"
+        style={{ fontSize: 'calc(13px * var(--say, 1))' }}
+      >
+        {t('station.year.rain')}
+      </text>
       {order.map((m, i) => (
         <text
           key={names[m]}

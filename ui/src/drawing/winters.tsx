@@ -10,10 +10,10 @@ export const chillOf = (c: Schemas['ClimateChillResult'], model: ChillModel) =>
 
 const wide = 640
 const left = 12
-const right = wide - 64
+const right = wide - 92
 const top = 24
-const grade = 150
-const deep = 262
+const grade = 136
+const deep = 236
 
 /** Winter after winter: its chill stands as a twig with a bud above the line, its coldest night hangs as an icicle below; the worst of each is dark. */
 export function Winters({ summary, model }: { summary: Schemas['StationSummary']; model: ChillModel }) {
@@ -124,6 +124,12 @@ export function Winters({ summary, model }: { summary: Schemas['StationSummary']
         )
       })}
       <path d={`M${left} ${grade}H${right}`} className="stroke-ink" strokeWidth="2.5" />
+      <text x={right + 6} y={grade - 9} className="fill-ink" style={say}>
+        {t(`station.winters.above.${model}`)}
+      </text>
+      <text x={right + 6} y={grade + 19} className="fill-ink" style={say}>
+        {t('station.winters.low')}
+      </text>
     </svg>
   )
 }

@@ -23,7 +23,7 @@ const places = [
   { path: '/bench', key: 'place.bench', deed: 'see-yard', also: ['/stocktake'] },
   { path: '/work', key: 'place.work', deed: 'see-yard' },
   { path: '/clock', key: 'place.clock', deed: 'see-yard' },
-  { path: '/ground', key: 'place.ground', deed: 'see-ground' },
+  { path: '/ground', key: 'place.ground', deed: 'see-ground', also: ['/stations'] },
   { path: '/match', key: 'place.match', deed: 'match-and-plan', also: ['/plan'] },
   { path: '/sheets', key: 'place.sheets', deed: 'see-ground' },
   { path: '/growers', key: 'place.growers', deed: 'see-yard' },

@@ -24,7 +24,7 @@ export function RecordColumns(props: {
       <div className="overflow-x-auto">
         <table className="w-full text-sm">
           <thead>
-            <tr className="border-ink border-b-2 align-bottom">
+            <tr className="border-ink border-b-2 align-top">
               {places.map((i) => {
                 const h = how.headings[i]
                 const fault = props.faults.find((f) => f.field.startsWith(`headings.${i}.`))

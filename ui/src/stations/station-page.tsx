@@ -60,7 +60,6 @@ function Told({ station, may }: { station: Station; may: boolean }) {
                 <div className="text-sm">
                   <Choice
                     label={t('station.winters.model')}
-                    compact
                     required
                     value={model}
                     onChange={setModel}
