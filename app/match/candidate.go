@@ -3,6 +3,7 @@ package match
 import (
 	"fmt"
 	"slices"
+	"strconv"
 
 	"sedum/core/calc"
 	"sedum/core/climate"
@@ -11,6 +12,7 @@ import (
 	"sedum/core/planting"
 	"sedum/core/rules"
 	"sedum/core/set"
+	"sedum/core/station"
 	"sedum/kernel"
 	"sedum/words"
 )
@@ -153,7 +155,11 @@ func factorText(s words.Speaker, c Judged, f fit.Factor, value float64) string {
 	case fit.Room:
 		return roomText(s, c)
 	case fit.Chill:
-		return s.Say("fit.chill", map[string]any{"limit": *k.ChillNeed, "site": *site.Chill})
+		said := s.Say("fit.chill", map[string]any{"limit": *k.ChillNeed, "site": *site.Chill})
+		if worst, last, ok := station.WorstAndLast(c.Winters); ok {
+			said += " " + s.Say("fit.chill.winters", map[string]any{"worst": worst.Portions, "worst_year": strconv.Itoa(worst.Year), "last": last.Portions, "short": station.FallShort(c.Winters, *k.ChillNeed), "of": len(c.Winters)})
+		}
+		return said
 	case fit.Pollination:
 		if value < 1 {
 			return s.Say("fit.pollination.short", nil)

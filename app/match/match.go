@@ -19,6 +19,7 @@ import (
 	"sedum/core/planting"
 	"sedum/core/roles"
 	"sedum/core/rules"
+	"sedum/core/station"
 	"sedum/core/stock"
 	"sedum/kernel"
 )
@@ -54,12 +55,17 @@ type Judged struct {
 	// NotWanted is what of it the customer does not want at all; Here is what the spot knows, by which it was judged.
 	NotWanted []coreground.Harm
 	Here      coreground.Facts
+	// Winters are the chill of each winter by the site's station, empty where somebody typed the chill of the site.
+	Winters []station.Short
 }
 
 // Judge holds trees of a lot against a spot; heightM is as a look measured it, nil when none did.
 func Judge(h rules.House, k ground.Known, lot yard.Lot, o yard.Offer) Judged {
 	j := Judged{Lot: lot, Offer: o, Here: k.Ground}
 	j.NotWanted = j.harms(k.Ground.Never)
+	if k.Station != nil && k.Spot.Site.Climate.ChillPortions == nil {
+		j.Winters = k.Station.Chill
+	}
 	j.Site, j.Room = siteFor(h, k, j)
 	j.Result = fit.Judge(h, j.Site, lot.Kind.Facts.Kind)
 	j.Standing = planting.StandingOf(j.Result, j.Site, j.Room, k.Ground.Obstacles)

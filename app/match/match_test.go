@@ -161,3 +161,27 @@ func TestWhatCouldBeOrdered(t *testing.T) {
 	assert.Empty(t, sour.Kinds)
 	assert.Equal(t, []string{"Sourwood"}, sour.Unjudged)
 }
+
+// What a fruit needs of chill is held against the worst and the last winter of the site's station; where somebody typed the chill, it is not.
+func TestChillIsHeldAgainstSingleWinters(t *testing.T) {
+	w := Open(t)
+	spot := w.SpotOf("Maud Ferriter")
+	told := func() string {
+		for _, k := range []string{"Sweet cherry", "Apple", "Peach", "Pear"} {
+			for _, c := range Saw[match.Orderable](w, "match-order", match.OrderAsk{ByID: ByID(spot.ID), Find: k}).Kinds {
+				for _, f := range c.Factors {
+					if f.Name == "winter chill" {
+						return f.Text
+					}
+				}
+			}
+		}
+		return ""
+	}
+	assert.Regexp(t, `The worst winter, 20\d\d, had [\d.]+, the last [\d.]+; \d+ of \d+ fell short\.`, told())
+	change := ground.Change{Version: spot.Version, SiteVersion: spot.SiteVersion, Name: spot.Name, LatDeg: spot.LatDeg, Ground: spot.Ground, Climate: spot.Climate}
+	change.Climate.ChillPortions = Ptr(60.0)
+	w.Deed(w.Advisor, "save-spot", ByID(spot.ID), change)
+	assert.NotContains(t, told(), "worst winter")
+	assert.Contains(t, told(), "60")
+}

@@ -119,6 +119,27 @@ func (s Summary) Chills() []Short {
 	return out
 }
 
+// WorstAndLast are the winter with the least chill and the newest of several; false without any.
+func WorstAndLast(winters []Short) (worst, last Short, ok bool) {
+	for i, w := range winters {
+		if i == 0 || w.Portions < worst.Portions {
+			worst = w
+		}
+		last = w
+	}
+	return worst, last, len(winters) > 0
+}
+
+// FallShort is in how many of the winters a need of portions was not met.
+func FallShort(winters []Short, need float64) (n int) {
+	for _, w := range winters {
+		if num.Under(w.Portions, need) {
+			n++
+		}
+	}
+	return n
+}
+
 // Gap is a run of days of which no temperature is known.
 type Gap struct {
 	From string `json:"from"`
@@ -335,11 +356,18 @@ func (s *Series) heat(dates []time.Time, out *Summary) {
 	}
 }
 
-// Facts are the climate of a site by the record: what it does not say stays unknown.
+// Facts are the climate of a site by the record, to a tenth, as they are shown: what it does not say stays unknown.
 func (s Summary) Facts() climate.Facts {
-	f := climate.Facts{MinC: s.Cold.MeanMinimumC, HotMonthC: s.HotMonthC, UsualHighC: s.UsualHighC, ChillPortions: s.ChillMedian, Source: climate.SourceStation}
+	tenth := func(x *float64) *float64 {
+		if x == nil {
+			return nil
+		}
+		r := num.Round(*x, 1)
+		return &r
+	}
+	f := climate.Facts{MinC: tenth(s.Cold.MeanMinimumC), HotMonthC: tenth(s.HotMonthC), UsualHighC: tenth(s.UsualHighC), ChillPortions: tenth(s.ChillMedian), Source: climate.SourceStation}
 	if s.DeficitMM != nil && *s.DeficitMM >= 0 {
-		f.SummerDeficitMM = s.DeficitMM
+		f.SummerDeficitMM = tenth(s.DeficitMM)
 	} else if s.DeficitMM != nil {
 		none := 0.0
 		f.SummerDeficitMM = &none
