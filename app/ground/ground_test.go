@@ -125,3 +125,25 @@ func TestEntriesOfTheGroundAreMended(t *testing.T) {
 		assert.NotEqual(t, spot.ID, s.ID)
 	}
 }
+
+// Of two holes the slower counts, and the page says so; taken back, the other counts again. Water in winter shuts what no wet foot bears.
+func TestTheSlowestOfSeveralHolesCounts(t *testing.T) {
+	w := Open(t)
+	spot := w.SpotOf("Maud Ferriter")
+	assert.Equal(t, core.DrainageFast, spot.Reading.Class)
+	slow := ground.NewDrainageTest{HoleWidthMM: 300, Readings: []core.Reading{{Min: 0, WaterMM: 300}, {Min: 240, WaterMM: 290}, {Min: 600, WaterMM: 280}}}
+	w.Deed(w.Advisor, "record-drainage", ByID(spot.ID), slow)
+	w.Deed(w.Advisor, "record-drainage", ByID(spot.ID), ground.NewDrainageTest{HoleWidthMM: 300, Readings: []core.Reading{{Min: 0, WaterMM: 300}, {Min: 30, WaterMM: 100}, {Min: 45, WaterMM: 20}}})
+	now := w.SpotOf("Maud Ferriter")
+	require.Len(t, now.Tests, 3)
+	assert.Contains(t, now.Reading.DrainageText, "The slowest of 3 holes counts.")
+	assert.Equal(t, core.DrainageStanding, now.Reading.Class)
+	counts := []bool{}
+	for _, h := range now.Tests {
+		counts = append(counts, h.Counts)
+		assert.NotEmpty(t, h.Text)
+	}
+	assert.Equal(t, []bool{false, true, false}, counts)
+	w.Deed(w.Advisor, "take-back-drainage", ground.OfSpot{ByID: ByID(spot.ID), Record: now.Tests[1].ID}, ground.TakenBack{Reason: "a stone lay in it"})
+	assert.NotEqual(t, core.DrainageStanding, w.SpotOf("Maud Ferriter").Reading.Class)
+}

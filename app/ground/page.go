@@ -11,6 +11,7 @@ import (
 	"sedum/core/calc"
 	"sedum/core/climate"
 	"sedum/core/ground"
+	"sedum/core/planting"
 	"sedum/core/roles"
 	"sedum/core/survey"
 	"sedum/kernel"
@@ -116,22 +117,28 @@ func read(tx *kernel.Tx, spots []Spot) ([]Known, error) {
 
 func (k *Known) read(tx *kernel.Tx) (err error) {
 	k.Marked = k.MarkedOn(tx.Today())
-	var newest *ground.Hole
-	if len(k.Tests) > 0 {
-		newest = &ground.Hole{WidthMM: k.Tests[0].HoleWidthMM, Readings: k.Tests[0].Readings}
-	}
 	k.Ground, k.FromPlan = k.Spot.Ground, survey.FromPlan{}
 	if k.plan.Version > 0 {
 		located, _ := survey.Locate(k.plan.Plan)
 		k.Ground, k.FromPlan = survey.ReadWith(tx.Who.House, k.plan.Plan, located, k.Spot.ID,
 			counted.of(tx.Who.House, k.plan.ID, k.Spot.ID, k.Spot.Site.LatDeg)).Facts(k.plan.Plan, k.Spot.Ground)
 	}
+	k.Ground.PH = ground.TrustedPH(k.Ground)
 	k.climateOf()
 	if k.Ground.WindFrom == nil && k.Station != nil {
 		k.Ground.WindFrom = k.Station.Wind
 	}
-	k.SpotReading, err = ground.ReadSpot(tx.Who.House, k.Ground, k.Climate, k.Marked != nil, newest)
+	k.SpotReading, err = ground.ReadSpot(tx.Who.House, k.Ground, k.Climate, k.Marked != nil, k.holes())
 	return err
+}
+
+// holes are the drainage holes of a spot as the rules read them, the newest first.
+func (k *Known) holes() []ground.DugHole {
+	out := []ground.DugHole{}
+	for _, t := range k.Tests {
+		out = append(out, ground.DugHole{Hole: ground.Hole{WidthMM: t.HoleWidthMM, Readings: t.Readings}, At: t.At})
+	}
+	return out
 }
 
 // MarkedOn is the marking that holds on a day, nil when nobody may dig then.
@@ -170,6 +177,7 @@ type Answer struct {
 	LineAnswer   *Answered                 `json:"line_answer"`
 	Soil         *ground.TextureResult     `json:"soil"`
 	SoilText     string                    `json:"soil_text"`
+	SoilsFound   []ground.FoundSoil        `json:"soils_found" doc:"every telling of the texture, the one that is trusted first"`
 	Drainage     *ground.PercolationResult `json:"drainage"`
 	DrainageText string                    `json:"drainage_text"`
 	Class        ground.Drainage           `json:"class" optional:"true"`
@@ -187,6 +195,9 @@ type Hole struct {
 	At          time.Time        `json:"at"`
 	HoleWidthMM float64          `json:"hole_width_mm"`
 	Readings    []ground.Reading `json:"readings"`
+	// Text is what it says; Counts that it is the one the spot is judged by.
+	Text   string `json:"text"`
+	Counts bool   `json:"counts"`
 }
 
 // Page is the page of a spot.
@@ -278,14 +289,18 @@ func (k Known) Page(tx *kernel.Tx) Page {
 	if out.Found.Obstacles == nil {
 		out.Found.Obstacles = []ground.Obstacle{}
 	}
-	for _, t := range k.Tests {
-		out.Tests = append(out.Tests, Hole{t.ID, t.At, t.HoleWidthMM, t.Readings})
+	for i, t := range k.Tests {
+		text := ""
+		if r, err := ground.Percolation(tx.Who.House, ground.PercolationInput{HoleWidthMM: t.HoleWidthMM, Scale: ground.ScaleGeneral, Readings: t.Readings}); err == nil {
+			_, text = sayDrainage(tx.Say, r)
+		}
+		out.Tests = append(out.Tests, Hole{t.ID, t.At, t.HoleWidthMM, t.Readings, text, i == k.WhichHole})
 	}
 	return out
 }
 
 func (k Known) reading(s words.Speaker) Answer {
-	out := Answer{Class: k.Class, Dryness: k.Dryness, Climate: calc.Rounded(k.Climate), Missing: []kernel.Sentence{}}
+	out := Answer{SoilsFound: []ground.FoundSoil{}, Class: k.Class, Dryness: k.Dryness, Climate: calc.Rounded(k.Climate), Missing: []kernel.Sentence{}}
 	switch out.Slope = k.Ground.Slope(); out.Slope {
 	case ground.SlopeLevel:
 	case "":
@@ -302,11 +317,20 @@ func (k Known) reading(s words.Speaker) Answer {
 	}
 	if k.Soil != nil {
 		soil := calc.Rounded(*k.Soil)
-		out.Soil = &soil
-		out.SoilText = s.Say("soil.sentence", map[string]any{"class": capital(string(soil.Class)), "water": soil.AvailableWaterMMPM})
+		out.Soil, out.SoilsFound = &soil, ground.SoilsFound(k.Ground)
+		out.SoilText = sayHowFound(s, out.SoilsFound, s.Say("soil.sentence", map[string]any{"class": capital(string(soil.Class)), "water": soil.AvailableWaterMMPM}))
+		if pan, is := ground.PanMM(k.Ground); is {
+			out.SoilText += " " + s.Say("soil.pan", map[string]any{"depth": planting.Measure{Value: pan, Unit: "mm"}})
+		}
 	}
 	if k.SpotReading.Drainage != nil {
 		out.Drainage, out.DrainageText = sayDrainage(s, *k.SpotReading.Drainage)
+		if k.Holes > 1 {
+			out.DrainageText += " " + s.Say("drainage.slowest", map[string]any{"count": k.Holes})
+		}
+	}
+	if k.Wet {
+		out.DrainageText = strings.TrimSpace(s.Say("drainage.winter", nil) + " " + out.DrainageText)
 	}
 	if k.Dryness != nil {
 		out.DrynessText = capital(s.Say(fmt.Sprintf("dryness.%d", *k.Dryness), nil))
@@ -340,4 +364,15 @@ func capital(text string) string {
 		return text
 	}
 	return strings.ToUpper(text[:1]) + text[1:]
+}
+
+// sayHowFound says a texture with how it was found out, and what other tellings said otherwise.
+func sayHowFound(s words.Speaker, found []ground.FoundSoil, sentence string) string {
+	out := s.Say("soil.by."+string(found[0].Source), map[string]any{"sentence": sentence})
+	for _, f := range found[1:] {
+		if f.Class != found[0].Class {
+			out += " " + s.Say("soil.otherwise."+string(f.Source), map[string]any{"class": string(f.Class)})
+		}
+	}
+	return out
 }

@@ -370,7 +370,7 @@ func siteFor(h rules.House, k ground.Known, j Judged) (fit.Site, *coreground.Roo
 		s.Drainage = &class
 	}
 	if k.Soil != nil {
-		s.SoilGroup, s.AvailableMMPM = &k.Soil.Group, &k.Soil.AvailableWaterMMPM
+		s.SoilGroup, s.AvailableMMPM = &k.Soil.Group, k.HoldsMMPM
 	}
 	room := roomFor(h, k.Ground, j)
 	s.RoomUnknown = room == nil || !g.RoomLooked
@@ -433,11 +433,13 @@ func PlanSpot(k ground.Known, plantingOn time.Time) planting.Spot {
 			BudSwell: c.BudSwellDay, CoolFrom: c.CoolFromDay, RainsFrom: c.RainsFromDay, UsualHighC: c.UsualHighC},
 	}
 	if k.Soil != nil {
-		s.SoilGroup, s.SoilClass, s.AvailableMMPM = k.Soil.Group, k.Soil.Class, &k.Soil.AvailableWaterMMPM
+		s.SoilGroup, s.SoilClass, s.AvailableMMPM = k.Soil.Group, k.Soil.Class, k.HoldsMMPM
 	}
 	if k.Class != "" {
-		s.Drained, s.Drain300Min = true, k.Drainage.Drain300Min
-		s.WaterEntering = k.Drainage.Class == coreground.WaterEntering
+		s.Drained = true
+		if !k.Wet { // where water stands in winter, no hole of summer says otherwise
+			s.Drain300Min, s.WaterEntering = k.Drainage.Drain300Min, k.Drainage.Class == coreground.WaterEntering
+		}
 	}
 	for _, o := range g.Obstacles {
 		s.OverheadLine = s.OverheadLine || o.Kind == coreground.NeighbourLine

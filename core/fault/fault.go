@@ -15,7 +15,7 @@ type Code string
 
 // All lists them.
 func (Code) All() []Code {
-	return []Code{Required, UnknownField, WrongType, NotWhole, NotASize, NotThisName, NotATelephone, NotAMail, NotAnAddress, NotAChoice, MustExceed, AtLeast, AtMost, MustBeUnder, TooFew, TooMany, TooLong, TooShort, TooCommon, NotAPIN, CommonPIN, CannotBeKept, NotText, SaidTwice, WrongPassword, WrongSecond, WrongCode, SamePassword, NotRising, Falls, DeeperThan, NothingLeft, TooWide, GreaterThan, BelowMinimum, BothOrNeither, NoSum, TooLarge, BadCheck, Formula, UnknownKind, LiesBefore, LoosenedFirm, NotThere, SamePlace, DoNotMeet, CrossesItself, OtherGrid}
+	return []Code{Required, UnknownField, WrongType, NotWhole, NotASize, NotThisName, NotATelephone, NotAMail, NotAnAddress, NotAChoice, MustExceed, AtLeast, AtMost, MustBeUnder, TooFew, TooMany, TooLong, TooShort, TooCommon, NotAPIN, CommonPIN, CannotBeKept, NotText, SaidTwice, WrongPassword, WrongSecond, WrongCode, SamePassword, NotRising, Falls, DeeperThan, NothingLeft, TooWide, GreaterThan, BelowMinimum, BothOrNeither, NoSum, NotHundred, TooLarge, BadCheck, Formula, UnknownKind, LiesBefore, LoosenedFirm, NotThere, SamePlace, DoNotMeet, CrossesItself, OtherGrid}
 }
 
 // The codes. Each has a sentence in every language of package words.
@@ -57,6 +57,7 @@ const (
 	BelowMinimum  Code = "below_minimum"
 	BothOrNeither Code = "both_or_neither"
 	NoSum         Code = "no_sum"
+	NotHundred    Code = "not_hundred"
 	TooLarge      Code = "too_large"
 	BadCheck      Code = "bad_check_character"
 	Formula       Code = "formula"

@@ -8,10 +8,16 @@ type Facts struct {
 	ClayMM    *float64  `json:"clay_mm" minimum:"0" maximum:"500"`
 	SoilClass SoilClass `json:"soil_class" optional:"true" doc:"a texture known without a jar"`
 	PH        *float64  `json:"ph" minimum:"0" maximum:"14"`
-	SunH      *float64  `json:"sun_h" minimum:"0" maximum:"24"`
-	Water     Water     `json:"water" optional:"true"`
-	WindFrom  *float64  `json:"wind_from_deg" minimum:"0" maximum:"360"`
-	Exposure  Wind      `json:"exposure" optional:"true"`
+	// Lab, Ribbon and Layers are further tellings of the same soil; all are kept, and the most trusted counts.
+	Lab    *Lab    `json:"lab,omitempty"`
+	Ribbon *Ribbon `json:"ribbon,omitempty"`
+	Layers []Layer `json:"layers,omitempty" maxItems:"8" doc:"from the surface down, as dug"`
+	// StandsInWinter is whether water stands there in winter, nil when nobody knows: a dry summer hides it.
+	StandsInWinter *bool    `json:"stands_in_winter,omitempty"`
+	SunH           *float64 `json:"sun_h" minimum:"0" maximum:"24"`
+	Water          Water    `json:"water" optional:"true"`
+	WindFrom       *float64 `json:"wind_from_deg" minimum:"0" maximum:"360"`
+	Exposure       Wind     `json:"exposure" optional:"true"`
 	// Sloping is that the ground slopes; how much is the fall over its distance.
 	Sloping     bool     `json:"sloping"`
 	SlopeFallMM *float64 `json:"slope_fall_mm,omitempty" minimum:"0" maximum:"20000"`

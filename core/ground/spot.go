@@ -44,24 +44,35 @@ type SpotReading struct {
 	Drainage *PercolationResult
 	// Class on the general scale, "" when not measured.
 	Class Drainage
+	// Wet is that water stands there in winter, whatever a hole said: then the class is standing.
+	Wet bool
+	// Holes is how many holes told something together; WhichHole is the place of the one that counts, -1 without any.
+	Holes     int
+	WhichHole int
+	// HoldsMMPM is what the soil down to 0.6 m holds, nil when nobody knows its texture.
+	HoldsMMPM *float64
 	// Dryness is the drought index 0 to 3, nil when the deficit or the soil is unknown.
 	Dryness *int
 	// Missing is what a full match would still ask, in the order of asking.
 	Missing []string
 }
 
-// ReadSpot reads the entries of a spot: the newest hole counts, nil when none was dug; marked is whether services are marked today.
-func ReadSpot(h rules.House, g Facts, c climate.Facts, marked bool, newest *Hole) (SpotReading, error) {
-	out := SpotReading{Missing: []string{}}
+// ReadSpot reads the entries of a spot with its drainage holes; marked is whether services are marked today.
+func ReadSpot(h rules.House, g Facts, c climate.Facts, marked bool, holes []DugHole) (SpotReading, error) {
+	out := SpotReading{Missing: []string{}, WhichHole: -1}
 	var err error
 	if out.Soil, err = soilOf(g); err != nil {
 		return out, err
 	}
-	if newest != nil {
-		r, err := Percolation(h, PercolationInput{HoleWidthMM: newest.WidthMM, Scale: ScaleGeneral, Readings: newest.Readings})
-		if err != nil {
-			return out, err
-		}
+	if out.Soil != nil {
+		holds := HoldsMMPM(g, *out.Soil)
+		out.HoldsMMPM = &holds
+	}
+	var r PercolationResult
+	if out.WhichHole, out.Holes, r, err = TrustedHole(h, holes); err != nil {
+		return out, err
+	}
+	if out.WhichHole >= 0 {
 		out.Drainage = &r
 		switch r.Class {
 		case TooEarly:
@@ -71,40 +82,27 @@ func ReadSpot(h rules.House, g Facts, c climate.Facts, marked bool, newest *Hole
 			out.Class = Drainage(r.Class)
 		}
 	}
+	if g.StandsInWinter != nil && *g.StandsInWinter {
+		out.Wet, out.Class = true, DrainageStanding
+	}
 	if c.SummerDeficitMM != nil && out.Soil != nil {
-		index := climate.DroughtIndex(*c.SummerDeficitMM, g.RaiseMM, out.Soil.AvailableWaterMMPM)
+		index := climate.DroughtIndex(*c.SummerDeficitMM, g.RaiseMM, *out.HoldsMMPM)
 		out.Dryness = &index
 	}
 	for _, need := range []struct {
 		name  string
 		known bool
 	}{
-		{"marking", marked}, {"soil", out.Soil != nil}, {"drainage", out.Class != ""}, {"sun_h", g.SunH != nil},
+		{"marking", marked}, {"soil", out.Soil != nil}, {"drainage", out.Class != ""}, {"winter", !WetSigns(g) || g.StandsInWinter != nil}, {"sun_h", g.SunH != nil},
 		{"min_c", c.MinC != nil}, {"hot_month_c", c.HotMonthC != nil}, {"frost", c.FirstFrostDay != nil || c.CoolFromDay != nil},
 		{"summer_deficit_mm", c.SummerDeficitMM != nil}, {"water", g.Water != ""}, {"exposure", g.Exposure != ""},
-		{"wind_from_deg", g.WindFrom != nil}, {"room", g.RoomLooked}, {"ph", g.PH != nil}, {"purpose", g.Purpose != ""},
+		{"wind_from_deg", g.WindFrom != nil}, {"room", g.RoomLooked}, {"ph", TrustedPH(g) != nil}, {"purpose", g.Purpose != ""},
 	} {
 		if !need.known {
 			out.Missing = append(out.Missing, need.name)
 		}
 	}
 	return out, nil
-}
-
-// soilOf takes the jar when its layers are there, else the texture that is known, else nil.
-func soilOf(g Facts) (*TextureResult, error) {
-	if g.SandMM != nil && g.SiltMM != nil && g.ClayMM != nil {
-		r, err := Texture(TextureInput{SandMM: *g.SandMM, SiltMM: *g.SiltMM, ClayMM: *g.ClayMM})
-		if err != nil {
-			return nil, err
-		}
-		return &r, nil
-	}
-	if soil, ok := FindSoil(g.SoilClass); ok {
-		return &TextureResult{Class: soil.Class, Group: soil.Group, AvailableWaterMMPM: soil.AvailableWaterMMPM,
-			InfiltrationMMPerH: soil.InfiltrationMMPerH}, nil
-	}
-	return nil, nil
 }
 
 // Shrinks tells whether a soil is known to be a clay that shrinks when it dries: a third of clay and more.
@@ -129,5 +127,6 @@ func CheckFacts(g Facts) fault.List {
 	} else if *g.SandMM+*g.SiltMM+*g.ClayMM <= 0 {
 		l.Add("sand_mm", fault.NoSum, 0)
 	}
+	l = append(l, checkSoil(g)...)
 	return append(l, checkObstacles(g.Obstacles)...)
 }

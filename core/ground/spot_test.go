@@ -55,7 +55,7 @@ func TestASpotIsAskedForWhatItLacks(t *testing.T) {
 	first, x := 288, 6.0
 	facts := ground.Facts{SoilClass: "loam", PH: &x, SunH: &x, Water: ground.WaterHose, WindFrom: &x, Exposure: ground.WindOpen, RoomLooked: true, Purpose: ground.PurposeShade}
 	air := climate.Facts{MinC: ptr(-14.0), HotMonthC: ptr(21.0), FirstFrostDay: &first, LastFrostDay: &first, SummerDeficitMM: ptr(250.0)}
-	hole := &ground.Hole{WidthMM: 300, Readings: []ground.Reading{{Min: 0, WaterMM: 300}, {Min: 60, WaterMM: 240}, {Min: 120, WaterMM: 180}}}
+	hole := []ground.DugHole{{Hole: ground.Hole{WidthMM: 300, Readings: []ground.Reading{{Min: 0, WaterMM: 300}, {Min: 60, WaterMM: 240}, {Min: 120, WaterMM: 180}}}}}
 	whole, err := ground.ReadSpot(rules.House{}, facts, air, true, hole)
 	require.NoError(t, err)
 	assert.Empty(t, whole.Missing)
@@ -72,7 +72,7 @@ func TestWhatAHoleMakesOfASpot(t *testing.T) {
 		for i, level := range levels {
 			hole.Readings = append(hole.Readings, ground.Reading{Min: float64(i * 20), WaterMM: level})
 		}
-		r, err := ground.ReadSpot(rules.House{}, ground.Facts{}, climate.Facts{}, true, hole)
+		r, err := ground.ReadSpot(rules.House{}, ground.Facts{}, climate.Facts{}, true, []ground.DugHole{{Hole: *hole}})
 		require.NoError(t, err)
 		return r
 	}

@@ -529,7 +529,9 @@ export const fitFactor = [
 ] as const
 export const fitMark = ['well', 'fair', 'poor', 'excluded'] as const
 export const groundDrainage = ['fast', 'good', 'slow', 'poor', 'standing'] as const
+export const groundFeel = ['gritty', 'smooth', 'neither'] as const
 export const groundHarm = ['poison', 'thorns', 'fruit-drop', 'spreads', 'pollen'] as const
+export const groundLayerSign = ['roots', 'worms', 'stones', 'rubble', 'mottled', 'wet', 'hard'] as const
 export const groundLayoutShape = ['ring', 'row'] as const
 export const groundLight = ['full', 'part', 'shade'] as const
 export const groundNeighbour = ['wall', 'line', 'boundary', 'paving', 'drain', 'clay-building'] as const
@@ -537,6 +539,7 @@ export const groundPercolated = ['fast', 'good', 'slow', 'poor', 'standing', 'wa
 export const groundPrivateLines = ['none', 'marked'] as const
 export const groundPurpose = ['shade', 'fruit', 'screen', 'flower', 'wildlife', 'small-by-the-door'] as const
 export const groundResident = ['children', 'pets', 'grazing', 'gnawing'] as const
+export const groundRibbonLength = ['no-ball', 'no-ribbon', 'short', 'middle', 'long'] as const
 export const groundScale = ['general', 'strict'] as const
 export const groundSector = ['N', 'NE', 'E', 'SE', 'S', 'SW', 'W', 'NW'] as const
 export const groundSlopeClass = ['level', 'gentle', 'shelf', 'pockets', 'steep'] as const
@@ -555,6 +558,7 @@ export const groundSoilClass = [
   'clay',
 ] as const
 export const groundSoilGroup = ['coarse', 'medium', 'fine'] as const
+export const groundSoilSource = ['lab', 'jar', 'ribbon', 'known', 'dug'] as const
 export const groundWater = ['none', 'carried', 'hose', 'drip'] as const
 export const groundWind = ['sheltered', 'open', 'exposed'] as const
 export const growersAnswered = ['agreed', 'partly', 'refused'] as const

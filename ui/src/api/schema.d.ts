@@ -4157,6 +4157,8 @@ export interface components {
             slope_text: string;
             soil: components["schemas"]["GroundTextureResult"] | null;
             soil_text: string;
+            /** @description every telling of the texture, the one that is trusted first */
+            soils_found: components["schemas"]["GroundFoundSoil"][];
         };
         GroundAnswered: {
             answer: string;
@@ -4208,6 +4210,9 @@ export interface components {
             /** Format: double */
             clay_mm: number | null;
             exposure: components["schemas"]["GroundWind"] | "";
+            lab?: components["schemas"]["GroundLab"];
+            /** @description from the surface down, as dug */
+            layers?: components["schemas"]["GroundLayer"][];
             lives_here?: components["schemas"]["GroundResident"][];
             never?: components["schemas"]["GroundHarm"][];
             obstacles: components["schemas"]["GroundObstacle"][];
@@ -4218,6 +4223,7 @@ export interface components {
             purpose: components["schemas"]["GroundPurpose"] | "";
             /** Format: double */
             raise_mm: number;
+            ribbon?: components["schemas"]["GroundRibbon"];
             /** @description somebody looked for what the tree may meet */
             room_looked: boolean;
             /** Format: double */
@@ -4233,6 +4239,7 @@ export interface components {
             sloping: boolean;
             /** @description a texture known without a jar */
             soil_class: components["schemas"]["GroundSoilClass"] | "";
+            stands_in_winter?: boolean;
             /** Format: double */
             sun_h: number | null;
             /** Format: double */
@@ -4240,6 +4247,12 @@ export interface components {
             water: components["schemas"]["GroundWater"] | "";
             /** Format: double */
             wind_from_deg: number | null;
+        };
+        /** @enum {string} */
+        GroundFeel: "gritty" | "smooth" | "neither";
+        GroundFoundSoil: {
+            class: components["schemas"]["GroundSoilClass"];
+            source: components["schemas"]["GroundSoilSource"];
         };
         GroundGeoJSONFile: {
             plan: components["schemas"]["SurveyPlan"];
@@ -4250,10 +4263,12 @@ export interface components {
         GroundHole: {
             /** Format: date-time */
             at: string;
+            counts: boolean;
             /** Format: double */
             hole_width_mm: number;
             id: string;
             readings: components["schemas"]["GroundReading"][];
+            text: string;
         };
         GroundImported: {
             /** Format: int64 */
@@ -4261,6 +4276,24 @@ export interface components {
             notes: components["schemas"]["Sentence"][];
             plan: components["schemas"]["SurveyPlan"];
         };
+        GroundLab: {
+            /** Format: double */
+            clay_pct?: number;
+            /** Format: double */
+            ph?: number;
+            /** Format: double */
+            sand_pct?: number;
+            /** Format: double */
+            silt_pct?: number;
+        };
+        GroundLayer: {
+            class?: components["schemas"]["GroundSoilClass"] | "";
+            signs?: components["schemas"]["GroundLayerSign"][];
+            /** Format: double */
+            to_mm: number;
+        };
+        /** @enum {string} */
+        GroundLayerSign: "roots" | "worms" | "stones" | "rubble" | "mottled" | "wet" | "hard";
         GroundLayoutInput: {
             /**
              * Format: int64
@@ -4543,6 +4576,12 @@ export interface components {
         };
         /** @enum {string} */
         GroundResident: "children" | "pets" | "grazing" | "gnawing";
+        GroundRibbon: {
+            feel: components["schemas"]["GroundFeel"] | "";
+            length: components["schemas"]["GroundRibbonLength"] | "";
+        };
+        /** @enum {string} */
+        GroundRibbonLength: "no-ball" | "no-ribbon" | "short" | "middle" | "long";
         GroundRoomInput: {
             /** Format: double */
             height_10_m: number;
@@ -4583,6 +4622,8 @@ export interface components {
         GroundSoilClass: "sand" | "loamy sand" | "sandy loam" | "loam" | "silt loam" | "silt" | "sandy clay loam" | "clay loam" | "silty clay loam" | "sandy clay" | "silty clay" | "clay";
         /** @enum {string} */
         GroundSoilGroup: "coarse" | "medium" | "fine";
+        /** @enum {string} */
+        GroundSoilSource: "lab" | "jar" | "ribbon" | "known" | "dug";
         GroundSunInput: {
             /** Format: double */
             lat_deg: number;

@@ -1,9 +1,12 @@
 import { useTranslation } from 'react-i18next'
 import type { Ground, Schemas } from '../api/client'
 import { Dimension } from './dimension'
+import { SoilLayers } from './soil-profile'
 
 const wide = 620
-const high = 330
+const high = 420
+/** The drainage hole is 300 mm deep; the ground is drawn to the same scale. */
+const perMM = 76 / 300
 const grade = 190
 const stones = Array.from({ length: 40 }, (_, i) => i)
 
@@ -24,8 +27,8 @@ export function SpotSection({
   const tone =
     (reading?.soil && { coarse: 'fill-clay', medium: 'fill-mix', fine: 'fill-humus' }[reading.soil.group]) ??
     'fill-band'
-  const level = tests[0]?.readings.at(-1)
-  const hole = 76
+  const level = (tests.find((h) => h.counts) ?? tests[0])?.readings.at(-1)
+  const hole = 300 * perMM
   const water = level ? Math.min(1, level.water_mm / 300) : 0
   return (
     <svg
@@ -50,7 +53,21 @@ export function SpotSection({
           opacity="0.35"
         />
       ))}
-      <text x="12" y={high - 12} className="answer fill-ink" style={{ fontSize: 'calc(16px * var(--say, 1))' }}>
+      <SoilLayers
+        layers={ground.layers ?? []}
+        x={0}
+        width={wide}
+        grade={grade}
+        perMM={perMM}
+        deepest={(high - grade) / perMM}
+      />
+      <text
+        x="12"
+        y={high - 12}
+        className="answer fill-ink stroke-leaf-paper [paint-order:stroke]"
+        strokeWidth="4"
+        style={{ fontSize: 'calc(16px * var(--say, 1))' }}
+      >
         {reading?.soil ? reading.soil.class : t('ground.soil-unknown')}
       </text>
       <path
@@ -70,10 +87,10 @@ export function SpotSection({
         />
       )}
       <text
-        x={cx}
-        y={grade + hole + 20}
-        textAnchor="middle"
-        className="answer fill-ink"
+        x={cx + 46}
+        y={grade + hole * 0.62}
+        className="answer fill-ink stroke-leaf-paper [paint-order:stroke]"
+        strokeWidth="4"
         style={{ fontSize: 'calc(16px * var(--say, 1))' }}
       >
         {reading?.class ? t(`ground.drains.${reading.class}`) : t('ground.not-measured')}

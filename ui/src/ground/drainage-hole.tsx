@@ -4,8 +4,8 @@ import { useTranslation } from 'react-i18next'
 import { ask, client, newKey, Problem, type Spot } from '../api/client'
 import { MeasureField } from '../parts/measure-field'
 import { FieldFault, sayProblem } from '../parts/states'
+import { sayDay } from '../parts/time'
 import { useKept } from '../parts/use-kept'
-import { Part } from './parts'
 
 type Run = { width: number; startedAt: number | null; readings: { min: number | null; water_mm: number | null }[] }
 
@@ -48,13 +48,27 @@ export function DrainageHole({ spot, may, onSaved }: { spot: Spot; may: boolean;
     run.set({ ...r, readings: r.readings.map((x, k) => (k === i ? { ...x, ...part } : x)) })
   if (!spot.reading.marked)
     return (
-      <Part title={t('hole.title')}>
+      <section className="grid gap-2">
+        <h3 className="text-lg">{t('hole.title')}</h3>
         <p className="text-soft">{t('hole.locked')}</p>
-      </Part>
+      </section>
     )
   return (
-    <Part title={t('hole.title')} note={t('hole.note')}>
-      {spot.reading.drainage_text && <p className="text-lg">{spot.reading.drainage_text}</p>}
+    <section className="grid gap-3">
+      <div>
+        <h3 className="text-lg">{t('hole.title')}</h3>
+        <p className="text-soft text-sm">{t('hole.note')}</p>
+      </div>
+      {spot.tests.length > 0 && (
+        <ul>
+          {spot.tests.map((h) => (
+            <li key={h.id} className={`row-line py-1.5 ${h.counts ? '' : 'text-soft'}`}>
+              {sayDay(h.at)}: {h.text}
+              {h.counts && spot.tests.length > 1 && <span className="font-semibold"> {t('hole.counts')}</span>}
+            </li>
+          ))}
+        </ul>
+      )}
       {may && (
         <>
           <div className="flex flex-wrap items-end gap-4">
@@ -146,7 +160,7 @@ export function DrainageHole({ spot, may, onSaved }: { spot: Spot; may: boolean;
           )}
         </>
       )}
-    </Part>
+    </section>
   )
 }
 

@@ -1,12 +1,10 @@
 import type { ReactNode } from 'react'
 import { useTranslation } from 'react-i18next'
 import type { Schemas } from '../api/client'
-import { groundNeighbour, groundPurpose, groundSoilClass, groundWater, groundWind } from '../api/declared.gen'
+import { groundNeighbour, groundPurpose, groundWater, groundWind } from '../api/declared.gen'
 import { BearingField } from '../parts/bearing-field'
 import { Choice, yesNo } from '../parts/choice'
 import { MeasureField } from '../parts/measure-field'
-import { Pick } from '../parts/pick'
-import { FieldFault } from '../parts/states'
 import type { Change } from './spot-page'
 
 export type PartProps = {
@@ -34,43 +32,6 @@ export function Part({ title, note, children }: { title: string; note?: string; 
 }
 
 export const grid = 'grid grid-cols-2 gap-3 sm:grid-cols-3 xl:grid-cols-4'
-
-export function SoilPart({ change, ground, fault, onBad }: PartProps) {
-  const { t } = useTranslation()
-  const g = change.ground
-  return (
-    <Part title={t('ground.soil')} note={t('ground.soil.note')}>
-      <div className="grid grid-cols-2 gap-3 sm:grid-cols-4 xl:grid-cols-2">
-        {(['sand_mm', 'silt_mm', 'clay_mm'] as const).map((name) => (
-          <MeasureField
-            key={name}
-            kind="mm"
-            label={t(`spot.${name}`)}
-            value={g[name]}
-            onChange={(v) => ground({ [name]: v })}
-            onBad={onBad}
-            fault={fault(`ground.${name}`)}
-          />
-        ))}
-        <MeasureField
-          label={t('spot.ph')}
-          value={g.ph}
-          onChange={(v) => ground({ ph: v })}
-          onBad={onBad}
-          fault={fault('ground.ph')}
-        />
-      </div>
-      <Pick
-        label={t('spot.soil_class')}
-        options={['', ...groundSoilClass]}
-        value={g.soil_class ?? ''}
-        onChange={(v) => ground({ soil_class: v })}
-        say={(v) => (v ? t(`soil.${v}`) : t('unknown'))}
-      />
-      <FieldFault text={fault('ground.soil_class')} />
-    </Part>
-  )
-}
 
 export function AirPart({ change, found, planSunH, ground, fault, onBad }: PartProps) {
   const { t } = useTranslation()

@@ -15,8 +15,9 @@ import { DrainageHole } from './drainage-hole'
 import { GardenView } from './garden-view'
 import { LineOwner } from './line-owner'
 import { MendPart } from './mend-part'
-import { AirPart, RoomPart, SoilPart } from './parts'
+import { AirPart, Part, RoomPart } from './parts'
 import { Services } from './services'
+import { LayersPart, TexturePart } from './soil-part'
 import { TheirData } from './their-data'
 
 export type Change = Omit<Schemas['GroundChange'], 'version' | 'site_version'>
@@ -85,12 +86,21 @@ function SpotForm({ spot, who }: { spot: Spot; who: Person }) {
             <div className="drawn-across">
               <SpotSection ground={change.ground} reading={reading} tests={spot.tests} />
             </div>
-            <DrainageHole spot={spot} may={may} onSaved={(s) => cache.setQueryData(spotQuery(spot.id).queryKey, s)} />
-            <fieldset disabled={!may}>
-              <SoilPart {...parts} />
-            </fieldset>
           </section>
         </div>
+        <Part title={t('ground.soil')}>
+          <div className="grid items-start gap-x-10 gap-y-6 lg:grid-cols-2">
+            <fieldset disabled={!may}>
+              <TexturePart {...parts} soils={reading.soils_found} />
+            </fieldset>
+            <div className="grid gap-6">
+              <DrainageHole spot={spot} may={may} onSaved={(s) => cache.setQueryData(spotQuery(spot.id).queryKey, s)} />
+              <fieldset disabled={!may}>
+                <LayersPart {...parts} />
+              </fieldset>
+            </div>
+          </div>
+        </Part>
         <fieldset disabled={!may} className="grid gap-8">
           <AirPart {...parts} />
           <RoomPart {...parts} />
