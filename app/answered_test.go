@@ -148,6 +148,9 @@ func TestTheRestOfTheOperationsAnswer(t *testing.T) {
 	require.NoError(t, json.Unmarshal([]byte(ok("POST", "/api/v1/spots/"+spot+"/plan/from-geojson", map[string]any{"text": wall, "plan": site["plan"]})), &added))
 	ok("PUT", "/api/v1/spots/"+spot+"/plan", map[string]any{"version": site["version"], "plan": added["plan"]})
 	ok("GET", "/api/v1/spots/"+spot+"/plan/versions/1", nil)
+	p.get("/api/v1/spots/"+spot+"/plan", &site)
+	ok("POST", "/api/v1/spots/"+spot+"/plan/setting-out", map[string]any{"plan": site["plan"], "setting": map[string]any{"pattern": "ring", "from": "A", "radius_m": 2, "count": 3}})
+	ok("POST", "/api/v1/spots/"+spot+"/plan/spots", map[string]any{"version": site["version"], "plan": site["plan"], "name": "ring", "points": []string{"A"}})
 	ok("GET", "/api/v1/spots/"+spot+"/plan/light", nil)
 	ok("GET", "/api/v1/spots/"+spot+"/plan.geojson", nil)
 

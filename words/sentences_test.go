@@ -101,6 +101,7 @@ func sets() map[string]said {
 		"station.Unit":          by(set.Texts[station.Unit](), "", "station.unit."),
 		"survey.How":            by(set.Texts[survey.How](), "", "survey.how."),
 		"survey.Kind":           by(set.Texts[survey.Kind](), "survey.kind.", "survey.kind."),
+		"survey.Pattern":        by(set.Texts[survey.Pattern](), "", "setout.pattern."),
 		"survey.Leaves":         by(set.Texts[survey.Leaves](), "", "survey.leaves."),
 		"survey.North":          by(set.Texts[survey.North](), "", "survey.north."),
 		"survey.Side":           by(set.Texts[survey.Side](), "", "survey.side."),

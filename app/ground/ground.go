@@ -98,6 +98,10 @@ func Capability(holds Holds) kernel.Capability {
 		kernel.Deed("save-plan", "PUT", "/spots/{id}/plan", KeepGround, savePlan, func(tx *kernel.Tx, p kernel.ByID, _ string) (PlanPage, error) {
 			return seePlan(tx, p)
 		}).Makes(changed...),
+		kernel.Ask("read-setting-out", "/spots/{id}/plan/setting-out", SeeGround, readSettingOut),
+		kernel.Deed("make-spots", "POST", "/spots/{id}/plan/spots", KeepGround, makeSpots, func(tx *kernel.Tx, p kernel.ByID, _ string) (PlanPage, error) {
+			return seePlan(tx, p)
+		}).Makes(changed...),
 		kernel.Ask("read-geojson", "/spots/{id}/plan/from-geojson", KeepGround, readGeoJSON).Limit(4 << 20),
 		kernel.ReadFile("plan-geojson", "/spots/{id}/plan.geojson", KeepGround, GeoJSONType, PlanAsFile),
 		kernel.Ask("read-spot", "/spots/{id}/reading", SeeGround, readSpot),

@@ -270,3 +270,34 @@ func TestTheSunFollowsItsRulesAndItsLatitude(t *testing.T) {
 	w.Deed(w.Advisor, "save-spot", ByID(id), change)
 	assert.Greater(t, hours(), thin)
 }
+
+// A row is set out on a measured lawn: the plan gets a point for each place, a spot is made on each, and who saved meanwhile is told.
+func TestARowIsSetOutAndBecomesSpots(t *testing.T) {
+	w := Open(t)
+	spot := w.SpotOf("Petra Averill")
+	was := Saw[ground.PlanPage](w, "see-plan", ByID(spot.ID))
+	from := was.Plan.Points[0].ID
+	setting := survey.SettingOut{Pattern: survey.Row, From: from, BearingDeg: Ptr(90.0), LengthM: Ptr(9.0), EndGapM: Ptr(1.5), SpacingM: Ptr(3.0)}
+	out, err := Did[ground.SetOut](w, w.Advisor, "read-setting-out", ByID(spot.ID), ground.SettingOut{Plan: was.Plan, Setting: setting})
+	require.NoError(t, err)
+	require.Len(t, out.Names, 3)
+	assert.Len(t, out.Plan.Points, len(was.Plan.Points)+3)
+	makes := ground.NewSpots{PlanChange: ground.PlanChange{Version: was.Version, Plan: out.Plan}, Name: " row ", Points: out.Names}
+	w.Deed(w.Advisor, "make-spots", ByID(spot.ID), makes)
+	now := Saw[ground.PlanPage](w, "see-plan", ByID(spot.ID))
+	names := map[string]bool{}
+	for _, s := range now.Spots {
+		names[s.Name] = s.Placed
+	}
+	assert.True(t, names["row 1"] && names["row 2"] && names["row 3"], "%v", names)
+	var stale kernel.Stale
+	require.ErrorAs(t, w.Err(w.Advisor, "make-spots", ByID(spot.ID), makes), &stale)
+	assert.Len(t, Saw[ground.PlanPage](w, "see-plan", ByID(spot.ID)).Spots, len(now.Spots), "nothing of it was kept")
+	makes.Version, makes.Points = now.Version, []string{"nowhere"}
+	var l fault.List
+	require.ErrorAs(t, w.Err(w.Advisor, "make-spots", ByID(spot.ID), makes), &l)
+	assert.Equal(t, "points.0", l[0].Field)
+	setting.From = "nowhere"
+	require.ErrorAs(t, w.Err(w.Advisor, "read-setting-out", ByID(spot.ID), ground.SettingOut{Plan: was.Plan, Setting: setting}), &l)
+	assert.Equal(t, "setting.from", l[0].Field)
+}

@@ -301,6 +301,18 @@ export const stales = {
     'plan',
     'today',
   ],
+  'make-spots': [
+    'list-spots',
+    'see-spot',
+    'near-stations',
+    'see-plan',
+    'see-light',
+    'match',
+    'match-order',
+    'see-room',
+    'plan',
+    'today',
+  ],
   'record-marking': [
     'list-spots',
     'see-spot',
@@ -1212,6 +1224,7 @@ export const surveyKind = [
 ] as const
 export const surveyLeaves = ['drops', 'keeps'] as const
 export const surveyNorth = ['compass', 'map', 'noon-sun'] as const
+export const surveyPattern = ['ring', 'row', 'grid', 'avenue', 'wires'] as const
 export const surveySide = ['left', 'right'] as const
 export const wordsLanguage = ['en-US', 'en-GB'] as const
 export const wordsUnits = ['metric', 'us'] as const

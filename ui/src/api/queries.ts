@@ -348,3 +348,13 @@ export const nearStationsQuery = (id: string) =>
     queryFn: () => ask(client.GET('/api/v1/spots/{id}/stations', { params: { path: { id } } })),
     retry: false,
   })
+
+export const readSetOutQuery = (id: string, body: Schemas['GroundSettingOut']) =>
+  queryOptions({
+    queryKey: ['read-setting-out', id, body],
+    queryFn: ({ signal }) =>
+      ask(client.POST('/api/v1/spots/{id}/plan/setting-out', { params: { path: { id } }, body, signal })),
+    placeholderData: keepPreviousData,
+    retry: false,
+    gcTime: 30_000,
+  })

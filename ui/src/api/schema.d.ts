@@ -2473,6 +2473,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/spots/{id}/plan/setting-out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Read setting out */
+        post: operations["read-setting-out"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/spots/{id}/plan/spots": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Make spots */
+        post: operations["make-spots"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/spots/{id}/plan/versions/{version}": {
         parameters: {
             query?: never;
@@ -4408,6 +4442,14 @@ export interface components {
         GroundNewSpot: {
             spot_name: string;
         };
+        GroundNewSpots: {
+            /** @description each gets its number behind it */
+            name: string;
+            plan: components["schemas"]["SurveyPlan"];
+            points: string[];
+            /** Format: int64 */
+            version: number;
+        };
         GroundObstacle: {
             /**
              * Format: double
@@ -4608,6 +4650,20 @@ export interface components {
         GroundScale: "general" | "strict";
         /** @enum {string} */
         GroundSector: "N" | "NE" | "E" | "SE" | "S" | "SW" | "W" | "NW";
+        GroundSetOut: {
+            /** @description of the points, in the order of the places */
+            names: string[];
+            places: components["schemas"]["SurveySetPlace"][];
+            plan: components["schemas"]["SurveyPlan"];
+            /** Format: double */
+            spacing_m: number | null;
+            /** Format: double */
+            wire_m: number | null;
+        };
+        GroundSettingOut: {
+            plan: components["schemas"]["SurveyPlan"];
+            setting: components["schemas"]["SurveySettingOut"];
+        };
         GroundSize: {
             /** Format: double */
             height_m: number;
@@ -7250,6 +7306,8 @@ export interface components {
         };
         /** @enum {string} */
         SurveyNorth: "compass" | "map" | "noon-sun";
+        /** @enum {string} */
+        SurveyPattern: "ring" | "row" | "grid" | "avenue" | "wires";
         SurveyPlan: {
             complete: boolean;
             north?: components["schemas"]["SurveyNorth"] | "";
@@ -7275,6 +7333,62 @@ export interface components {
             x_m?: number;
             /** Format: double */
             y_m?: number;
+        };
+        SurveySetPlace: {
+            /** Format: double */
+            bearing_deg: number;
+            by_eye: boolean;
+            in: string;
+            /** Format: double */
+            length_m: number;
+            nearest_id: string;
+            /** Format: double */
+            nearest_m: number | null;
+            /** Format: int64 */
+            number: number;
+            /** Format: int64 */
+            row: number;
+            /** Format: double */
+            second_m: number | null;
+            /** Format: double */
+            x_m: number;
+            /** Format: double */
+            y_m: number;
+        };
+        SurveySettingOut: {
+            /** Format: double */
+            bearing_deg?: number;
+            /**
+             * Format: int64
+             * @description of a ring
+             */
+            count?: number;
+            /**
+             * Format: double
+             * @description from either end to the first tree
+             */
+            end_gap_m?: number;
+            from: string;
+            /** Format: double */
+            length_m?: number;
+            pattern: components["schemas"]["SurveyPattern"];
+            /**
+             * Format: double
+             * @description of a ring, whose middle is the peg
+             */
+            radius_m?: number;
+            /** Format: int64 */
+            rows?: number;
+            /** Format: double */
+            rows_m?: number;
+            /**
+             * Format: double
+             * @description between two trees, the least
+             */
+            spacing_m?: number;
+            /** @description every other row stands in the gaps of its neighbour */
+            staggered?: boolean;
+            towards?: string;
         };
         /** @enum {string} */
         SurveySide: "left" | "right";
@@ -14387,6 +14501,92 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["GroundPlanReading"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "read-setting-out": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GroundSettingOut"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GroundSetOut"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "make-spots": {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+                /** @description sent twice, it happens once */
+                "Idempotency-Key": string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GroundNewSpots"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GroundPlanPage"];
                 };
             };
             /** @description Error */

@@ -30,6 +30,8 @@ export function GardenPlan(props: {
   light?: Schemas['SurveyLight']
   /** How wide a tree would stand at the chosen spot. */
   crownM?: number
+  /** Places that are being set out. */
+  setting?: Schemas['SurveySetPlace'][]
 }) {
   const { t } = useTranslation()
   const { units } = useSettings()
@@ -48,6 +50,10 @@ export function GardenPlan(props: {
       xs.push(corners[0].x_m - r, corners[0].x_m + r)
       ys.push(corners[0].y_m - r, corners[0].y_m + r)
     }
+  for (const p of props.setting ?? []) {
+    xs.push(p.x_m)
+    ys.push(p.y_m)
+  }
   if (xs.length === 0) {
     xs.push(0)
     ys.push(0)
@@ -132,6 +138,31 @@ export function GardenPlan(props: {
         .map((s) => (
           <SpotMark key={s.id} spot={s} at={place(s.at)} chosen={s.id === props.chosen} />
         ))}
+      {props.setting?.map((p) => {
+        const { x, y } = place(p)
+        return (
+          <g key={`${p.row}.${p.number}`}>
+            <circle
+              cx={x}
+              cy={y}
+              r="8"
+              className={p.in ? 'fill-paper stroke-oxblood' : 'fill-rose-pale stroke-rose'}
+              strokeWidth="2.5"
+            />
+            {p.in && <path d={`M${x - 5} ${y - 5}l10 10m0 -10l-10 10`} className="stroke-oxblood" strokeWidth="2.5" />}
+            <text
+              x={x}
+              y={y - 12}
+              textAnchor="middle"
+              className="figure fill-ink stroke-paper [paint-order:stroke]"
+              strokeWidth="4"
+              style={{ fontSize: 'calc(13px * var(--say, 1))' }}
+            >
+              {`${p.row}.${p.number}`}
+            </text>
+          </g>
+        )
+      })}
       {props.onPoint &&
         props.reading.at.map((p) => {
           const { x, y } = place(p)

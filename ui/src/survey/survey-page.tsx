@@ -19,6 +19,7 @@ import { FieldBook } from './field-book'
 import { MeasureNext } from './measure-next'
 import { joined, nextThing, type Plan, readable, type Target, type Thing, withPoint } from './plan'
 import { PlanFiles } from './plan-files'
+import { SetOut, type Setting, useSetOut } from './set-out'
 import { ThingFields } from './thing-fields'
 
 /** The ground of a customer, measured: the tape's figures on the left, the garden in the middle, on the right what a spot is. */
@@ -54,6 +55,7 @@ function Survey({ page, may }: { page: Page; may: boolean }) {
   const [chosen, setChosen] = useState(page.spot_id)
   const [bad, setBad] = useState(false)
   const [warm, setWarm] = useState(false)
+  const [setting, setSetting] = useState<Setting>()
   const light = useQuery({ ...lightQuery(page.spot_id), enabled: warm })
   const change = (next: Plan) => {
     setPast((p) => [...p.slice(-99), plan])
@@ -91,6 +93,7 @@ function Survey({ page, may }: { page: Page; may: boolean }) {
     ...readGroundPlanQuery(page.spot_id, { version: base, plan: readable(plan) }),
     enabled: kept.touched,
   })
+  const setOut = useSetOut(page.spot_id, readable(plan), setting)
   const reading = (kept.touched ? live.data : undefined) ?? page
   const save = useMutation({
     mutationFn: (version: number) =>
@@ -146,21 +149,51 @@ function Survey({ page, may }: { page: Page; may: boolean }) {
         </header>
         {may && (
           <fieldset className="grid gap-5">
-            <section className="grid gap-2 rounded-xl border-2 border-line-strong p-3">
-              <MeasureNext
-                key={target ? JSON.stringify(target) : 'point'}
+            {setting ? (
+              <SetOut
+                spotID={page.spot_id}
+                version={base}
                 plan={plan}
-                target={target}
-                say={what}
-                onAdd={join}
-                onExisting={(point) => {
-                  if (!target) return
-                  change(joined(plan, point, target))
-                  if ('spot' in target || full?.kind === 'tree') setTarget(null)
+                setting={setting}
+                answer={setOut}
+                onSetting={setSetting}
+                onPlan={(next) => {
+                  change(next)
+                  setSetting(undefined)
                 }}
-                onDone={() => setTarget(null)}
+                onMade={(saved) => {
+                  taken(saved)
+                  setSetting(undefined)
+                }}
+                onClose={() => setSetting(undefined)}
               />
-            </section>
+            ) : (
+              <>
+                <section className="grid gap-2 rounded-xl border-2 border-line-strong p-3">
+                  <MeasureNext
+                    key={target ? JSON.stringify(target) : 'point'}
+                    plan={plan}
+                    target={target}
+                    say={what}
+                    onAdd={join}
+                    onExisting={(point) => {
+                      if (!target) return
+                      change(joined(plan, point, target))
+                      if ('spot' in target || full?.kind === 'tree') setTarget(null)
+                    }}
+                    onDone={() => setTarget(null)}
+                  />
+                </section>
+                <button
+                  type="button"
+                  className="quiet w-fit"
+                  disabled={plan.points.length === 0}
+                  onClick={() => setSetting({ pattern: '', from: '' })}
+                >
+                  {t('setout.open')}
+                </button>
+              </>
+            )}
             <section className="grid gap-2">
               <h2 className="border-ink border-b-2 pb-1 text-xl">{t('survey.things')}</h2>
               <div className="flex flex-wrap gap-1">
@@ -228,6 +261,7 @@ function Survey({ page, may }: { page: Page; may: boolean }) {
             plan={plan}
             reading={reading}
             chosen={spot?.id}
+            setting={setting && !setOut.error ? setOut.data?.places : undefined}
             light={warm && !kept.touched ? light.data : undefined}
             onPoint={
               may
