@@ -85,6 +85,7 @@ func TestAnEmptySpotIsAskedForWhatItLacks(t *testing.T) {
 	p := h.open(1280, 800, false)
 	p.signIn("Bram Okonedo")
 	p.goTo("/ground")
+	p.choose("Nearest weather station", "other: by latitude")
 	p.do(chromedp.SendKeys("#new-name", "Hesper Vane", chromedp.ByQuery), chromedp.SendKeys("#new-lat_deg", "47", chromedp.ByQuery),
 		chromedp.SendKeys("#new-address", "1 Weir Cottages", chromedp.ByQuery), chromedp.SendKeys("#new-spot_name", "behind the shed", chromedp.ByQuery))
 	p.press("button", "Add the customer")

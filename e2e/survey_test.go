@@ -79,7 +79,6 @@ func TestAGardenIsSurveyedByKeyboard(t *testing.T) {
 	p.sees("A new customer")
 	p.keys("Name", "Odo Vance")
 	p.keys("Address of the site", "1 Mill Row")
-	p.keys("Latitude, degrees (south negative)", "47")
 	p.keys("Name of the spot", "lawn")
 	p.enter()
 	p.sees("Nobody has measured this ground yet")
