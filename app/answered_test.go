@@ -124,6 +124,10 @@ func TestTheRestOfTheOperationsAnswer(t *testing.T) {
 	ok("GET", "/api/v1/spots/"+spot+"/match?tag="+tag, nil)
 	ok("GET", "/api/v1/spots/"+spot+"/match/kind?kind=Hornbeam", nil)
 	ok("GET", "/api/v1/spots/"+spot+"/match/order?find=oak", nil)
+	ok("GET", "/api/v1/spots/"+spot+"/match/beside?kinds=Hornbeam", nil)
+	ok("GET", "/api/v1/spots/"+spot+"/move?kind=Hornbeam&caliper_mm=13&years=2", nil)
+	ok("GET", "/api/v1/spots/"+spot+"/move.pdf?kind=Hornbeam&caliper_mm=13&years=2", nil)
+	assert.Contains(t, ok("GET", "/api/v1/spots/"+spot+"/match/order.txt?kinds=Quercus%20robur", nil), "Quercus robur (English oak)")
 	ok("GET", "/api/v1/spots/"+spot+"/match/room?kind=Quercus%20robur", nil)
 	ok("POST", "/api/v1/spots/"+spot+"/match/several", map[string]any{"tags": []string{p.tagIn("for-sale")}, "pins": []any{}})
 	ok("POST", "/api/v1/spots/"+spot+"/beside", map[string]any{"spot_name": "gate"})
@@ -138,6 +142,12 @@ func TestTheRestOfTheOperationsAnswer(t *testing.T) {
 	change := map[string]any{"version": page["version"], "site_version": page["site_version"], "name": page["name"], "lat_deg": page["lat_deg"], "ground": page["ground"], "climate": page["climate"]}
 	ok("POST", "/api/v1/spots/"+spot+"/reading", change)
 	ok("PUT", "/api/v1/spots/"+spot, change)
+	var oak struct {
+		ID      string `json:"id"`
+		Version int    `json:"version"`
+	}
+	require.NoError(t, json.Unmarshal([]byte(ok("POST", "/api/v1/kinds", map[string]any{"common": "Listed tree", "botanical": "", "habit": "single", "evergreen": false, "not_covered": false})), &oak))
+	ok("PUT", "/api/v1/kinds/"+oak.ID+"/lists", map[string]any{"version": oak.Version, "lists": []any{map[string]any{"list": "invasive", "who": "the county", "on": "2026-01-02"}}})
 	p.stations(spot, ok)
 	var site map[string]any
 	p.get("/api/v1/spots/"+spot+"/plan", &site)
@@ -152,6 +162,7 @@ func TestTheRestOfTheOperationsAnswer(t *testing.T) {
 	ok("POST", "/api/v1/spots/"+spot+"/plan/setting-out", map[string]any{"plan": site["plan"], "setting": map[string]any{"pattern": "ring", "from": "A", "radius_m": 2, "count": 3}})
 	ok("POST", "/api/v1/spots/"+spot+"/plan/spots", map[string]any{"version": site["version"], "plan": site["plan"], "name": "ring", "points": []string{"A"}})
 	ok("GET", "/api/v1/spots/"+spot+"/plan/light", nil)
+	ok("GET", "/api/v1/spots/"+spot+"/survey.pdf?blank=true", nil)
 	ok("GET", "/api/v1/spots/"+spot+"/plan.geojson", nil)
 
 	ok("POST", "/api/v1/measures", map[string]any{"name": "tin cup", "kind": "cup", "substance": "water", "amount": 0.2, "unit": "l"})

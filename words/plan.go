@@ -156,6 +156,12 @@ func (s Speaker) Stop(stop planting.Stop, standing planting.Standing) string {
 	for _, n := range standing.MeetsAtOnce {
 		near = append(near, s.Say("obstacle."+string(n), nil))
 	}
+	if stop == planting.StopHarms {
+		near = near[:0]
+		for _, harm := range standing.HarmsHere {
+			near = append(near, s.Say("short-caution."+string(harm), nil))
+		}
+	}
 	return s.Say("stop."+string(stop), map[string]any{"what": s.List(near)})
 }
 

@@ -57,6 +57,7 @@ func sets() map[string]said {
 		"arrival.Why":           by(set.Texts[arrival.Why](), "", "note.left."),
 		"stock.Ranged":          by(set.Texts[stock.Ranged](), "", "column."),
 		"care.Code":             by(set.Texts[care.Code](), "care.", ""),
+		"catalogue.ListOf":      by(set.Texts[catalogue.ListOf](), "", "kind.list."),
 		"catalogue.Odd":         by(set.Texts[catalogue.Odd](), "odd.", ""),
 		"fit.Colour":            by(set.Texts[fit.Colour](), "", "colour."),
 		"climate.Hemisphere":    unsaid(set.Texts[climate.Hemisphere]()),
@@ -73,6 +74,8 @@ func sets() map[string]said {
 		"ground.LayoutShape":    unsaid(set.Texts[ground.LayoutShape]()),
 		"ground.Light":          by(set.Texts[ground.Light](), "light.", ""),
 		"ground.Neighbour":      by(set.Texts[ground.Neighbour](), "obstacle.", "obstacle."),
+		"ground.Care":           by(set.Texts[ground.Care](), "", "asked.care."),
+		"ground.When":           by(set.Texts[ground.When](), "", "asked.when."),
 		"ground.SoilSource":     by(set.Texts[ground.SoilSource](), "soil.by.", ""),
 		"ground.Feel":           by(set.Texts[ground.Feel](), "", "ribbon.feel."),
 		"ground.RibbonLength":   by(set.Texts[ground.RibbonLength](), "", "ribbon.length."),
@@ -89,6 +92,10 @@ func sets() map[string]said {
 		"ground.Wind":           by(set.Texts[ground.Wind](), "exposure.", "spot.exposure."),
 		"growers.Answered":      by(set.Texts[growers.Answered](), "", "grower-note.answer."),
 		"growers.Asked":         by(set.Texts[growers.Asked](), "grower-note.asked.", "grower-note.asked."),
+		"planting.MoveWord":     by(set.Texts[planting.MoveWord](), "move.word.", ""),
+		"planting.MoveReason":   by(set.Texts[planting.MoveReason](), "move.reason.", ""),
+		"planting.MoveStep":     by(set.Texts[planting.MoveStep](), "move.step.", ""),
+		"match.Season":          by(set.Texts[match.Season](), "", "season."),
 		"mending.What":          unsaid(set.Texts[mending.What]()), // names a record, shown beside it
 		"photos.Part":           by(set.Texts[photos.Part](), "", "photo."),
 		"planting.Base":         unsaid(set.Texts[planting.Base]()), // an input of the calculator alone

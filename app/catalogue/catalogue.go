@@ -55,6 +55,8 @@ type Facts struct {
 	Partners *int `json:"partners,omitempty" minimum:"0" maximum:"2"`
 	// Sources are where single values come from, by field, when that is not Source.
 	Sources map[string]string `json:"sources,omitempty"`
+	// Lists are the local lists on which it stands.
+	Lists []Listed `json:"lists,omitempty"`
 }
 
 // Kind is a kind of tree in the catalogue.
@@ -87,7 +89,10 @@ func Capability() kernel.Capability {
 		kernel.Deed("take-starter-kinds", "POST", "/kinds/starter", KeepKinds, takeStarter, kernel.Same).Makes("list-kinds"),
 		kernel.Deed("complete-kind", "PUT", "/kinds/{id}", KeepKinds, complete, func(tx *kernel.Tx, _ kernel.ByID, id string) (Whole, error) {
 			return see(tx, kernel.ByID{ID: id})
-		}).Makes("list-kinds", "see-kind", "match", "match-order", "see-room", "plan"),
+		}).Makes("list-kinds", "see-kind", "match", "match-order", "match-beside", "see-room", "plan"),
+		kernel.Deed("list-kind", "PUT", "/kinds/{id}/lists", KeepKinds, keepLists, func(tx *kernel.Tx, _ kernel.ByID, id string) (Whole, error) {
+			return see(tx, kernel.ByID{ID: id})
+		}).Makes("list-kinds", "see-kind", "match", "match-order", "match-beside", "see-room", "plan", "see-mendings"),
 	}}
 }
 
@@ -131,7 +136,7 @@ func list(tx *kernel.Tx, _ kernel.None) (All, error) {
 		line := Line{ID: k.ID, Common: k.Common, Botanical: k.Botanical, Habit: k.Habit, Covered: !f.NotCovered, Provisional: k.Provisional, Unknown: len(f.unknown()),
 			Synonyms: append([]string{}, f.Synonyms...), Uses: f.Uses, Evergreen: f.Evergreen, Conifer: f.Conifer, Fruiting: f.Fruiting, Scented: f.Scented,
 			HeightMaxM: f.HeightMaxM, ColdC: f.ColdC, Flower: f.Flower, Fruit: f.Fruit, Autumn: f.Autumn, Cautions: []kernel.Sentence{}, Odd: []kernel.Sentence{}}
-		for _, c := range f.Cautions {
+		for _, c := range f.AllCautions() {
 			line.Cautions = append(line.Cautions, kernel.Sentence{Code: string(c), Text: tx.Say.Say("short-caution."+string(c), nil)})
 		}
 		for _, o := range OddOf(k) {

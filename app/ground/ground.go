@@ -68,7 +68,7 @@ type Holds func(tx *kernel.Tx, spotID string) (bool, error)
 
 // Capability declares what can be asked and done here.
 func Capability(holds Holds) kernel.Capability {
-	changed := []string{"list-spots", "see-spot", "near-stations", "see-plan", "see-light", "match", "match-order", "see-room", "plan", "today"}
+	changed := []string{"list-spots", "see-spot", "near-stations", "see-plan", "see-light", "match", "match-order", "match-beside", "see-room", "plan", "today"}
 	fresh := func(tx *kernel.Tx, _ kernel.None, id string) (Page, error) { return page(tx, kernel.ByID{ID: id}) }
 	same := func(tx *kernel.Tx, p kernel.ByID, _ string) (Page, error) { return page(tx, p) }
 	return kernel.Capability{Name: "ground", Tables: kernel.Folder(tables), Operations: []kernel.Operation{
@@ -103,6 +103,7 @@ func Capability(holds Holds) kernel.Capability {
 			return seePlan(tx, p)
 		}).Makes(changed...),
 		kernel.Ask("read-geojson", "/spots/{id}/plan/from-geojson", KeepGround, readGeoJSON).Limit(4 << 20),
+		kernel.ReadFile("survey-pdf", "/spots/{id}/survey.pdf", SeeGround, "application/pdf", SurveyPDF),
 		kernel.ReadFile("plan-geojson", "/spots/{id}/plan.geojson", KeepGround, GeoJSONType, PlanAsFile),
 		kernel.Ask("read-spot", "/spots/{id}/reading", SeeGround, readSpot),
 		kernel.Deed("record-marking", "POST", "/spots/{id}/markings", KeepGround, recordMarking, same).Makes(changed...),

@@ -33,6 +33,8 @@ type Known struct {
 	// Climate is what was typed of the site and, for the rest, what the record of its Station says, nil without one.
 	Climate climate.Facts
 	Station *ByStation
+	// Today is the day on which it was read.
+	Today   time.Time
 	plan    SitePlan
 	station stations.Station
 }
@@ -116,7 +118,8 @@ func read(tx *kernel.Tx, spots []Spot) ([]Known, error) {
 }
 
 func (k *Known) read(tx *kernel.Tx) (err error) {
-	k.Marked = k.MarkedOn(tx.Today())
+	k.Today = tx.Today()
+	k.Marked = k.MarkedOn(k.Today)
 	k.Ground, k.FromPlan = k.Spot.Ground, survey.FromPlan{}
 	if k.plan.Version > 0 {
 		located, _ := survey.Locate(k.plan.Plan)

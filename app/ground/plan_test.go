@@ -3,6 +3,11 @@ package ground_test
 import (
 	"encoding/json"
 	"fmt"
+	"os"
+	"os/exec"
+	"path/filepath"
+	"strconv"
+	"strings"
 	"sync"
 	"testing"
 
@@ -300,4 +305,39 @@ func TestARowIsSetOutAndBecomesSpots(t *testing.T) {
 	setting.From = "nowhere"
 	require.ErrorAs(t, w.Err(w.Advisor, "read-setting-out", ByID(spot.ID), ground.SettingOut{Plan: was.Plan, Setting: setting}), &l)
 	assert.Equal(t, "setting.from", l[0].Field)
+}
+
+// The survey on paper: blank it asks, filled it tells what was found, on either paper; both hold what a pen needs.
+func TestTheSurveyOnPaper(t *testing.T) {
+	w := Open(t)
+	spot := w.SpotOf("Petra Averill")
+	read := func(blank bool) string {
+		var text string
+		require.NoError(t, w.Tx(func(tx *kernel.Tx) error {
+			file, err := ground.SurveyPDF(tx, ground.SurveyOnPaper{ByID: ByID(spot.ID), Blank: blank})
+			if err != nil {
+				return err
+			}
+			path := filepath.Join(t.TempDir(), "survey.pdf")
+			require.NoError(t, os.WriteFile(path, file.Content, 0o600))
+			out, err := exec.Command("pdftotext", "-layout", path, "-").Output()
+			text = strings.Join(strings.Fields(string(out)), " ")
+			return err
+		}))
+		return text
+	}
+	blank, filled := read(true), read(false)
+	for _, asked := range []string{"What is it for?", "Does water stand here in winter?", "An empty box is: do not know.", "Drainage hole"} {
+		assert.Contains(t, blank, asked)
+		assert.Contains(t, filled, asked)
+	}
+	assert.NotContains(t, blank, "LM-44")
+	assert.Contains(t, filled, "LM-44")
+	assert.Contains(t, filled, "6.6", "the pH that was found")
+	assert.Contains(t, filled, "front lawn")
+	for _, p := range Saw[ground.PlanPage](w, "see-plan", ByID(spot.ID)).Plan.Points[:6] {
+		if p.LengthM != nil {
+			assert.Contains(t, strings.ReplaceAll(filled, " ", ""), strconv.FormatFloat(*p.LengthM, 'f', -1, 64)+"m")
+		}
+	}
 }

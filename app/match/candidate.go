@@ -13,6 +13,7 @@ import (
 	"sedum/core/rules"
 	"sedum/core/set"
 	"sedum/core/station"
+	"sedum/core/stock"
 	"sedum/kernel"
 	"sedum/words"
 )
@@ -47,6 +48,12 @@ type Candidate struct {
 	RemedyTo *float64          `json:"remedy_overall"`
 	Sizes    []ground.Size     `json:"sizes"`
 	Cautions []string          `json:"cautions"`
+	Form     stock.Form        `json:"form"`
+	// Season says whether it can be planted today by the calendar, NextDay the first day of the year from today on; "" and 0 where nobody knows.
+	Season  Season `json:"season" optional:"true"`
+	NextDay int    `json:"next_day"`
+	// Carry says how heavy its ball is and who carries it, "" where nobody stated its size.
+	Carry string `json:"carry"`
 	// Beware is what of it may harm who lives there.
 	Beware []kernel.Sentence `json:"beware"`
 }
@@ -66,6 +73,7 @@ func (c Judged) Show(s words.Speaker, h rules.House) Candidate {
 				Text: s.Say("match.beware", map[string]any{"who": s.Say("resident."+string(r), nil), "harm": s.Say("short-caution."+string(harm), nil)})})
 		}
 	}
+	out.Form, out.Season, out.NextDay, out.Carry = lot.Form, c.season(), c.NextDay, c.carry(s, h)
 	out.Mark = c.mark(h)
 	out.Word = s.Say("match."+string(out.Mark), nil)
 	if low, ok := r.Factors[r.Limiting]; ok && low < 1-1e-9 {
@@ -93,7 +101,7 @@ func (c Judged) Show(s words.Speaker, h rules.House) Candidate {
 	if c.Room != nil {
 		out.Sizes = calc.Rounded(*c.Room).Sizes
 	}
-	for _, caution := range lot.Kind.Facts.Cautions {
+	for _, caution := range lot.Kind.Facts.AllCautions() {
 		out.Cautions = append(out.Cautions, s.Say("caution."+string(caution), nil))
 	}
 	return out
@@ -110,6 +118,9 @@ func (c Judged) against(s words.Speaker, h rules.House) []kernel.Sentence {
 	}
 	out = append(out, SayFirst(s, h, c.Stand.First)...)
 	for _, stop := range c.Stand.Sign {
+		if stop == planting.StopHarms { // told as a thing to beware of
+			continue
+		}
 		out = append(out, kernel.Sentence{Code: string(stop), Text: s.Stop(stop, c.Standing)})
 	}
 	return out
@@ -190,4 +201,43 @@ func roomText(s words.Speaker, c Judged) string {
 		}
 	}
 	return s.Say("fit.room", nil)
+}
+
+// Season is what the calendar of a place says of planting.
+type Season string
+
+// The words of Season.
+const (
+	SeasonNow   Season = "now"
+	SeasonRisky Season = "risky"
+	SeasonFrom  Season = "from"
+	SeasonNever Season = "never"
+)
+
+// All lists them.
+func (Season) All() []Season { return []Season{SeasonNow, SeasonRisky, SeasonFrom, SeasonNever} }
+
+// season says whether it can be planted today by the calendar of the place; what a day really is, is asked when it is planted.
+func (c Judged) season() Season {
+	switch {
+	case c.CanWhen == nil:
+		return ""
+	case c.CanWhen[ground.WhenNow]:
+		return SeasonNow
+	case c.NextDay == 0:
+		return SeasonNever
+	case c.NowStatus == planting.WindowRisky:
+		return SeasonRisky
+	}
+	return SeasonFrom
+}
+
+// carry says how heavy the ball of a unit is when wet and who carries it, where its size is stated.
+func (c Judged) carry(s words.Speaker, h rules.House) string {
+	l := c.Lot
+	if l.Form == stock.BareRoot || l.BallDiameterMM <= 0 || l.BallHeightMM <= 0 {
+		return ""
+	}
+	load := stock.Weigh(h, l.Form, l.BallDiameterMM, l.BallHeightMM, l.Medium, stock.Public)
+	return s.Say("carry."+string(load.Handling), map[string]any{"mass": planting.Measure{Value: load.MassKG, Unit: "kg"}})
 }

@@ -13,12 +13,14 @@ import (
 	"sedum/app/clock"
 	"sedum/app/ground"
 	"sedum/app/yard"
+	"sedum/core/climate"
 	"sedum/core/fit"
 	coreground "sedum/core/ground"
 	"sedum/core/num"
 	"sedum/core/planting"
 	"sedum/core/roles"
 	"sedum/core/rules"
+	"sedum/core/set"
 	"sedum/core/station"
 	"sedum/core/stock"
 	"sedum/kernel"
@@ -35,6 +37,10 @@ func Capability(clocks clock.Clocks) kernel.Capability {
 		kernel.Read("match-kind", "/spots/{id}/match/kind", MatchAndPlan, m.kind),
 		kernel.Ask("match-several", "/spots/{id}/match/several", MatchAndPlan, several),
 		kernel.Read("see-room", "/spots/{id}/match/room", MatchAndPlan, seeRoom),
+		kernel.Read("match-beside", "/spots/{id}/match/beside", MatchAndPlan, m.beside),
+		kernel.Read("judge-move", "/spots/{id}/move", MatchAndPlan, moving),
+		kernel.ReadFile("move-pdf", "/spots/{id}/move.pdf", MatchAndPlan, "application/pdf", movePDF),
+		kernel.ReadFile("order-note", "/spots/{id}/match/order.txt", MatchAndPlan, "text/plain", orderNote),
 		kernel.Read("match-order", "/spots/{id}/match/order", MatchAndPlan, couldOrder),
 	}}
 }
@@ -57,6 +63,11 @@ type Judged struct {
 	Here      coreground.Facts
 	// Winters are the chill of each winter by the site's station, empty where somebody typed the chill of the site.
 	Winters []station.Short
+	// CanWhen is when it can be planted by the calendar of the place, empty while nobody knows its frosts; NextDay the first day of the year
+	// from today on, NowStatus what the calendar says of today.
+	CanWhen   map[coreground.When]bool
+	NextDay   int
+	NowStatus planting.WindowStatus
 }
 
 // Judge holds trees of a lot against a spot; heightM is as a look measured it, nil when none did.
@@ -69,13 +80,36 @@ func Judge(h rules.House, k ground.Known, lot yard.Lot, o yard.Offer) Judged {
 	j.Site, j.Room = siteFor(h, k, j)
 	j.Result = fit.Judge(h, j.Site, lot.Kind.Facts.Kind)
 	j.Standing = planting.StandingOf(j.Result, j.Site, j.Room, k.Ground.Obstacles)
+	for _, harms := range j.harmsHere(k.Ground) {
+		for _, harm := range harms {
+			if !slices.Contains(j.Standing.HarmsHere, harm) {
+				j.Standing.HarmsHere = append(j.Standing.HarmsHere, harm)
+			}
+		}
+	}
+	slices.Sort(j.Standing.HarmsHere)
 	if a := k.LineAnswered(); a != nil {
 		j.Standing.LineAnswered, j.Standing.LineKeepM = true, a.KeepM
 	}
 	in := planting.Input{Tree: planting.Tree{Form: lot.Form, CaliperMM: lot.CaliperMM, HeightM: j.heightM()}, Kind: PlanKind(lot.Kind, k.Ground), Spot: PlanSpot(k, time.Time{}), Standing: j.Standing}
 	bed, _ := planting.BedDrainage(h, in.Kind, in.Spot)
 	j.Stand = planting.CanStand(h, in, bed)
+	j.byCalendar(h, k, in)
 	return j
+}
+
+// byCalendar notes when it can be planted at the place.
+func (j *Judged) byCalendar(h rules.House, k ground.Known, in planting.Input) {
+	today := climate.DayOfYear(k.Today)
+	status, known := planting.ByCalendar(h, in, today)
+	if !known {
+		return
+	}
+	j.NowStatus, j.CanWhen = status, map[coreground.When]bool{}
+	j.NextDay, _ = planting.NextByCalendar(h, in, today)
+	for _, when := range set.All[coreground.When]() {
+		j.CanWhen[when], _ = planting.PlantableIn(h, in, when, today)
+	}
 }
 
 // mark is how well it will do there; what nobody plants there, whoever signs, is excluded as well.
@@ -333,13 +367,25 @@ func (j Judged) wishesMet(g coreground.Facts) (n int) {
 	if g.TallestM != nil && j.staysUnder(*g.TallestM) {
 		n++
 	}
+	if g.Care != "" && g.Care.Enough(j.careWanted()) {
+		n++
+	}
+	if g.When != "" && j.CanWhen[g.When] {
+		n++
+	}
 	return n
+}
+
+// careWanted is how much care its kind wants.
+func (j Judged) careWanted() coreground.Care {
+	f := j.Lot.Kind.Facts
+	return fit.CareOf(fit.CareWants{Fruiting: f.Fruiting, Tender: f.Tender, Thirsty: f.Thirsty, Drought: f.Drought, Bleeds: f.Bleeds, StoneFruit: f.StoneFruit})
 }
 
 // harms are those of a list that a kind does.
 func (j Judged) harms(list []coreground.Harm) []coreground.Harm {
 	return slices.DeleteFunc(slices.Clone(list), func(h coreground.Harm) bool {
-		return !slices.Contains(j.Lot.Kind.Facts.Cautions, planting.Caution(h))
+		return !slices.Contains(j.Lot.Kind.Facts.Cautions, planting.Caution(h)) && !(h == "poison" && slices.Contains(j.Lot.Kind.Facts.AllCautions(), "listed-poison"))
 	})
 }
 
@@ -414,7 +460,7 @@ func PlanKind(k catalogue.Kind, g coreground.Facts) planting.Kind {
 	out := planting.Kind{
 		Shrub: k.Facts.Shrub, SharpDrainage: k.Facts.SharpDrainage, GrownForFruit: k.Facts.Fruiting && g.Purpose == coreground.PurposeFruit,
 		Evergreen: k.Facts.Evergreen, Tender: k.Facts.Tender, AutumnHazard: k.Facts.AutumnHazard, BarkTender: k.Facts.BarkTender,
-		OldWood: k.Facts.OldWood, Bleeds: k.Facts.Bleeds, StoneFruit: k.Facts.StoneFruit, ColdC: k.Facts.ColdC, Cautions: k.Facts.Cautions, DrainageMax: coreground.DrainageGood,
+		OldWood: k.Facts.OldWood, Bleeds: k.Facts.Bleeds, StoneFruit: k.Facts.StoneFruit, ColdC: k.Facts.ColdC, Cautions: k.Facts.AllCautions(), DrainageMax: coreground.DrainageGood,
 	}
 	if k.Facts.DrainageMax != nil {
 		out.DrainageMax = *k.Facts.DrainageMax

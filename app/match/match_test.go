@@ -2,6 +2,7 @@ package match_test
 
 import (
 	"testing"
+	"time"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -12,6 +13,7 @@ import (
 	"sedum/app/ground"
 	"sedum/app/match"
 	"sedum/app/yard"
+	"sedum/core/fault"
 	"sedum/core/fit"
 	"sedum/core/stock"
 	"sedum/kernel"
@@ -184,4 +186,96 @@ func TestChillIsHeldAgainstSingleWinters(t *testing.T) {
 	w.Deed(w.Advisor, "save-spot", ByID(spot.ID), change)
 	assert.NotContains(t, told(), "worst winter")
 	assert.Contains(t, told(), "60")
+}
+
+// Three kinds side by side: what each is here, and at the other spots of the same ground what the match of that spot says itself.
+func TestKindsStandSideBySide(t *testing.T) {
+	w := Open(t)
+	spot := w.SpotOf("Petra Averill")
+	ask := func(kinds string) match.Beside {
+		return Saw[match.Beside](w, "match-beside", match.BesideAsk{ByID: ByID(spot.ID), Kinds: kinds})
+	}
+	ranked := Saw[match.Ranked](w, "match", match.Ask{ByID: ByID(spot.ID)}).Kinds
+	out := ask(ranked[0].Common + "; " + ranked[1].Common + ";Quercus robur")
+	require.Len(t, out.Kinds, 3)
+	assert.Equal(t, ranked[0].Overall, out.Kinds[0].Overall)
+	assert.Equal(t, ranked[0].Count, out.Kinds[0].Count)
+	assert.Equal(t, "English oak", out.Kinds[2].Common)
+	assert.Zero(t, out.Kinds[2].Count, "the yard has none")
+	require.Len(t, out.Kinds[0].Elsewhere, 2)
+	for _, at := range out.Kinds[0].Elsewhere {
+		for _, k := range Saw[match.Ranked](w, "match", match.Ask{ByID: ByID(at.SpotID)}).Kinds {
+			if k.Common == ranked[0].Common {
+				assert.Equal(t, []any{k.Mark, k.Limiting}, []any{at.Mark, at.Limiting}, at.Name)
+				assert.InDelta(t, k.Overall, at.Overall, 1e-4)
+			}
+		}
+	}
+	for kinds, field := range map[string]string{"": "kinds", "a;b;c;d": "kinds", "Triffid": "kinds"} {
+		_, err := Did[match.Beside](w, w.Advisor, "match-beside", match.BesideAsk{ByID: ByID(spot.ID), Kinds: kinds}, nil)
+		var l fault.List
+		require.ErrorAs(t, err, &l, kinds)
+		assert.Equal(t, field, l[0].Field)
+	}
+}
+
+// Care and season are asked with the rest, each answer with the trees that it leaves; a wish orders equals and excludes nothing.
+func TestCareAndSeasonAreAsked(t *testing.T) {
+	w := Open(t)
+	spot := w.SpotOf("Petra Averill")
+	see := func() match.Ranked { return Saw[match.Ranked](w, "match", match.Ask{ByID: ByID(spot.ID)}) }
+	of := func(r match.Ranked, q match.Asked) (counts []int) {
+		for _, each := range r.Questions {
+			if each.Question == q {
+				for _, o := range each.Options {
+					counts = append(counts, o.Trees)
+				}
+			}
+		}
+		return counts
+	}
+	before := see()
+	care, when := of(before, match.AskedCare), of(before, match.AskedWhen)
+	require.Len(t, care, 3)
+	require.Len(t, when, 3)
+	assert.LessOrEqual(t, care[0], care[1])
+	assert.LessOrEqual(t, care[1], care[2])
+	// The tests' day is 25 November: the ground freezes on 4 December, so whatever may be planted in autumn may be planted now.
+	assert.Positive(t, when[0])
+	spot = w.SpotOf("Petra Averill")
+	change := ground.Change{Version: spot.Version, SiteVersion: spot.SiteVersion, Name: spot.Name, LatDeg: spot.LatDeg, Ground: spot.Ground, Climate: spot.Climate}
+	change.Ground.Care, change.Ground.When = "little", "now"
+	w.Deed(w.Advisor, "save-spot", ByID(spot.ID), change)
+	after := see()
+	assert.Len(t, after.Kinds, len(before.Kinds))
+	for i, k := range after.Kinds {
+		if i > 0 && k.Mark != fit.Excluded {
+			assert.GreaterOrEqual(t, after.Kinds[i-1].Overall, k.Overall-1e-9, "a wish stands above no score")
+		}
+		if k.Season == match.SeasonNow {
+			assert.Equal(t, 329, k.NextDay)
+		}
+	}
+	w.At(time.Date(2027, 1, 10, 10, 0, 0, 0, time.UTC))
+	assert.Zero(t, of(see(), match.AskedWhen)[0], "in January the ground is frozen there")
+}
+
+// A tree of the garden is judged with the place where it shall stand; what is missing is named by its field.
+func TestATreeOfTheGardenIsMoved(t *testing.T) {
+	w := Open(t)
+	id := ByID(w.SpotOf("Petra Averill").ID)
+	m := Saw[match.Moving](w, "judge-move", match.MoveAsk{ByID: id, Kind: "Hornbeam", CaliperMM: 13, Years: "2"})
+	assert.EqualValues(t, "good", m.Word)
+	assert.InDelta(t, 305, m.BallDiameterMM, 0)
+	frost := *w.SpotOf("Petra Averill").Reading.Climate.LastFrostDay
+	assert.Equal(t, time.Date(2027, 1, frost-42, 0, 0, 0, 0, time.UTC).Format(time.DateOnly), m.Day, "six weeks before the last frost of the station")
+	assert.Equal(t, "hole-first", m.Steps[1].Code)
+	assert.NotEmpty(t, m.There.Factors)
+	for field, ask := range map[string]match.MoveAsk{"caliper_mm": {Kind: "Hornbeam"}, "kind": {Kind: "Triffid", CaliperMM: 13}, "years": {Kind: "Hornbeam", CaliperMM: 13, Years: "-2"}, "lifters": {Kind: "Hornbeam", CaliperMM: 13, Lifters: "elves"}} {
+		ask.ByID = id
+		_, err := Did[match.Moving](w, w.Advisor, "judge-move", ask, nil)
+		var l fault.List
+		require.ErrorAs(t, err, &l, field)
+		assert.True(t, l.Has(field), "%s: %v", field, l)
+	}
 }

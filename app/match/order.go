@@ -8,7 +8,6 @@ import (
 	"sedum/app/ground"
 	"sedum/app/yard"
 	"sedum/core/fit"
-	"sedum/core/stock"
 	"sedum/kernel"
 )
 
@@ -60,9 +59,7 @@ func couldOrder(tx *kernel.Tx, ask OrderAsk) (Orderable, error) {
 			out.Unjudged = append(out.Unjudged, kind.Common)
 			continue
 		}
-		lot := yard.Lot{Kind: kind}
-		lot.Form, lot.HeightM = stock.Container, youngM
-		j := Judge(tx.Who.House, k, lot, yard.Offer{})
+		j := orderable(tx, k, kind)
 		if find == "" && (j.excluded() || j.mark(tx.Who.House) == fit.Poor) {
 			continue
 		}

@@ -17,18 +17,20 @@ import (
 // Asked is one of the questions that come before a list of trees (handbook, site.md).
 type Asked string
 
-// The words of Asked: what for, how tall, who is there, what not at all, how it is watered.
+// The words of Asked: what for, how tall, who is there, what not at all, how much care, how it is watered, when.
 const (
 	AskedPurpose Asked = "purpose"
 	AskedTallest Asked = "tallest"
 	AskedLives   Asked = "lives-here"
 	AskedNever   Asked = "never"
+	AskedCare    Asked = "care"
 	AskedWater   Asked = "water"
+	AskedWhen    Asked = "when"
 )
 
 // All lists them in the order of asking.
 func (Asked) All() []Asked {
-	return []Asked{AskedPurpose, AskedTallest, AskedLives, AskedNever, AskedWater}
+	return []Asked{AskedPurpose, AskedTallest, AskedLives, AskedNever, AskedCare, AskedWater, AskedWhen}
 }
 
 // Question is one of them with its answers.
@@ -120,6 +122,11 @@ func questions(h rules.House, g coreground.Facts, judged []Judged, tallies tally
 	}
 	add(AskedNever, options)
 	options = []Leave{}
+	for _, care := range set.All[coreground.Care]() {
+		options = append(options, Leave{string(care), g.Care == care, count(judged, func(j Judged) bool { return care.Enough(j.careWanted()) })})
+	}
+	add(AskedCare, options)
+	options = []Leave{}
 	for _, water := range set.All[coreground.Water]() {
 		list := slices.Clone(judged)
 		for i := range list {
@@ -129,5 +136,10 @@ func questions(h rules.House, g coreground.Facts, judged []Judged, tallies tally
 		options = append(options, Leave{string(water), g.Water == water, count(list, func(Judged) bool { return true })})
 	}
 	add(AskedWater, options)
+	options = []Leave{}
+	for _, when := range set.All[coreground.When]() {
+		options = append(options, Leave{string(when), g.When == when, count(judged, func(j Judged) bool { return j.CanWhen[when] })})
+	}
+	add(AskedWhen, options)
 	return out
 }

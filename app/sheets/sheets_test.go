@@ -11,6 +11,7 @@ import (
 
 	. "sedum/app/apptest"
 	"sedum/app/bench"
+	"sedum/app/catalogue"
 	"sedum/app/clock"
 	"sedum/app/ground"
 	"sedum/app/messages"
@@ -20,6 +21,7 @@ import (
 	"sedum/app/yard"
 	"sedum/core/fault"
 	core "sedum/core/ground"
+	"sedum/core/planting"
 	house "sedum/core/rules"
 	"sedum/core/stock"
 	"sedum/kernel"
@@ -346,4 +348,39 @@ func TestASaleTakenBackIsReservedOnlyByASheet(t *testing.T) {
 	_, err = withdrawn(w, w.Manager, number, "they moved away")
 	require.NoError(t, err)
 	assert.Equal(t, stock.ForSale, back())
+}
+
+// A kind that may harm who lives at the spot is handed over only when somebody says who was told; the sheet says so.
+func TestWhatHarmsWhoLivesThereIsConfirmed(t *testing.T) {
+	w := Open(t)
+	i := ask(w, "Petra Averill")
+	spot := w.SpotOf("Petra Averill")
+	change := ground.Change{Version: spot.Version, SiteVersion: spot.SiteVersion, Name: spot.Name, LatDeg: spot.LatDeg, Ground: spot.Ground, Climate: spot.Climate}
+	change.Ground.LivesHere = []core.Resident{core.Children, core.Pets, core.Grazing}
+	w.Deed(w.Advisor, "save-spot", ByID(spot.ID), change)
+	_, err := issue(w, w.Advisor, i)
+	require.NoError(t, err, "it harms nobody, as far as the catalogue knows")
+	w = Open(t)
+	i = ask(w, "Petra Averill")
+	w.Deed(w.Advisor, "save-spot", ByID(w.SpotOf("Petra Averill").ID), change)
+	var kindID string
+	require.NoError(t, w.Tx(func(tx *kernel.Tx) (err error) {
+		kindID, err = kernel.Value[string](tx, "SELECT l.kind_id FROM trees t JOIN lots l ON l.id = t.lot_id WHERE t.tag = ?", i.Tag)
+		return err
+	}))
+	// A manager learns that it is poisonous: whatever is planned from then on knows it.
+	now := Saw[catalogue.Whole](w, "see-kind", ByID(kindID))
+	text, err := json.Marshal(now.Facts)
+	require.NoError(t, err)
+	var whole catalogue.Completed
+	require.NoError(t, json.Unmarshal(text, &whole))
+	whole.Version, whole.Common, whole.Botanical, whole.Habit, whole.Source = now.Version, now.Common, now.Botanical, now.Habit, "a toxicologist"
+	whole.Cautions = []planting.Caution{"poison"}
+	w.Deed(w.Manager, "complete-kind", ByID(kindID), whole)
+	_, err = issue(w, w.Advisor, i)
+	Refused(t, err, "sign-with-reason")
+	i.SignedReason = "the mother, and the gate stays shut"
+	number, err := issue(w, w.Advisor, i)
+	require.NoError(t, err)
+	assert.Contains(t, sheet(w, number).Content.Input.Standing.HarmsHere, core.Harm("poison"))
 }

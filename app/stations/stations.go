@@ -47,7 +47,7 @@ var (
 )
 
 // changed are the answers that another record makes old: whatever is judged by the climate of a site.
-var changed = []string{"list-stations", "see-station", "list-spots", "see-spot", "match", "match-order", "see-room", "plan", "today"}
+var changed = []string{"list-stations", "see-station", "list-spots", "see-spot", "match", "match-order", "match-beside", "see-room", "plan", "today"}
 
 // Capability declares what can be asked and done here; the weather may be nil.
 func Capability(weather Weather) kernel.Capability {

@@ -1,5 +1,7 @@
 package ground
 
+import "slices"
+
 // Resident is who lives where a tree is to stand, as far as a tree can hurt them or they it.
 type Resident string
 
@@ -30,3 +32,35 @@ func (r Resident) Harms() []Harm {
 	}
 	return nil
 }
+
+// Care is how much care a tree will get, and how much a kind wants.
+type Care string
+
+// The words of Care.
+const (
+	CareLittle Care = "little"
+	CareSome   Care = "some"
+	CareMuch   Care = "much"
+)
+
+// All lists them, the least first.
+func (Care) All() []Care { return []Care{CareLittle, CareSome, CareMuch} }
+
+// Enough tells whether the care that a tree will get is what a kind wants.
+func (c Care) Enough(wanted Care) bool {
+	all := c.All()
+	return slices.Index(all, wanted) <= slices.Index(all, c)
+}
+
+// When is when a customer wants to plant.
+type When string
+
+// The words of When.
+const (
+	WhenNow    When = "now"
+	WhenAutumn When = "autumn"
+	WhenSpring When = "spring"
+)
+
+// All lists them.
+func (When) All() []When { return []When{WhenNow, WhenAutumn, WhenSpring} }

@@ -10,13 +10,16 @@ import (
 // Stop is what an advisor must sign for, with a reason, before a sheet is issued.
 type Stop string
 
+// StopHarms is a kind that may harm who lives at the spot: who hands it over confirms that it was told.
+const StopHarms Stop = "harms-here"
+
 // All lists them: what the place does, then what the work asks.
 func (Stop) All() []Stop {
 	out := []Stop{}
 	for _, f := range (fit.Factor("")).All() {
 		out = append(out, Stop("fit-"+string(f)))
 	}
-	return append(out, "no-water", "meets-at-once", "contractor", "rigging")
+	return append(out, "no-water", "meets-at-once", StopHarms, "contractor", "rigging")
 }
 
 // fitsPocket tells whether stock is a whip or a plug: nothing larger is planted on ground of 1:3 to 1:2 (handbook, site.md).

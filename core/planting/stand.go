@@ -46,6 +46,8 @@ type Standing struct {
 	LineKeepM    *float64           `json:"line_keep_m,omitempty"`
 	MeetsAtOnce  []ground.Neighbour `json:"meets_at_once,omitempty" doc:"what is too near from the first day"`
 	ClockSpent   bool               `json:"clock_spent,omitempty" doc:"the bare roots' clock is spent by the planting day"`
+	// HarmsHere is what of the kind may harm who lives at the spot: children, pets, grazing animals (handbook, fit.md: confirmed at choice).
+	HarmsHere []ground.Harm `json:"harms_here,omitempty"`
 }
 
 // StandingOf reads what a match, the room of the kind and the things near by say; room is nil when it is not known.
@@ -90,6 +92,9 @@ func CanStand(h rules.House, in Input, bed ground.Drainage) Stand {
 	}
 	if len(in.Standing.MeetsAtOnce) > 0 {
 		out.Sign = append(out.Sign, "meets-at-once")
+	}
+	if len(in.Standing.HarmsHere) > 0 {
+		out.Sign = append(out.Sign, StopHarms)
 	}
 	tall, gear := num.AtLeast(in.Tree.HeightM, h.Value(rules.PlanLineTall)), in.Tree.load(h).Handling == stock.Gear
 	if nearLine(h, in.Standing) && (tall || gear) && !in.Standing.LineAnswered {

@@ -29,6 +29,8 @@ const GroundPage = lazy(() => import('./ground/ground-page').then((m) => ({ defa
 const StationsPage = lazy(() => import('./stations/stations-page').then((m) => ({ default: m.StationsPage })))
 const StationPage = lazy(() => import('./stations/station-page').then((m) => ({ default: m.StationPage })))
 const RecordPage = lazy(() => import('./stations/record-page').then((m) => ({ default: m.RecordPage })))
+const BesidePage = lazy(() => import('./match/beside-page').then((m) => ({ default: m.BesidePage })))
+const MovePage = lazy(() => import('./ground/move-page').then((m) => ({ default: m.MovePage })))
 const SpotPage = lazy(() => import('./ground/spot-page').then((m) => ({ default: m.SpotPage })))
 const SurveyPage = lazy(() => import('./survey/survey-page').then((m) => ({ default: m.SurveyPage })))
 const RoomPage = lazy(() => import('./match/room-page').then((m) => ({ default: m.RoomPage })))
@@ -111,10 +113,12 @@ export function App() {
             {(p) => <RecordPage key={p.id} id={p.id} station={p.station} />}
           </Route>
           <Route path="/ground/:id/plan">{(p) => <SurveyPage key={p.id} id={p.id} who={who.data} />}</Route>
+          <Route path="/ground/:id/move">{(p) => <MovePage key={p.id} id={p.id} />}</Route>
           <Route path="/ground/:id">{(p) => <SpotPage key={p.id} id={p.id} who={who.data} />}</Route>
           <Route path="/match">
             <MatchPage who={who.data} />
           </Route>
+          <Route path="/match/:id/beside">{(p) => <BesidePage key={p.id} id={p.id} />}</Route>
           <Route path="/match/:id/several">{(p) => <SeveralPage key={p.id} id={p.id} />}</Route>
           <Route path="/match/:id/room">{(p) => <RoomPage key={p.id} id={p.id} />}</Route>
           <Route path="/match/:id">{(p) => <MatchPage key={p.id} id={p.id} who={who.data} />}</Route>

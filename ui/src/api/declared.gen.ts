@@ -22,7 +22,8 @@ export const stales = {
   'change-rule': ['*'],
   'add-kind': ['list-kinds'],
   'take-starter-kinds': ['list-kinds'],
-  'complete-kind': ['list-kinds', 'see-kind', 'match', 'match-order', 'see-room', 'plan'],
+  'complete-kind': ['list-kinds', 'see-kind', 'match', 'match-order', 'match-beside', 'see-room', 'plan'],
+  'list-kind': ['list-kinds', 'see-kind', 'match', 'match-order', 'match-beside', 'see-room', 'plan', 'see-mendings'],
   'add-measure': ['list-measures'],
   'retire-measure': ['list-measures'],
   'keep-roots': ['see-clock', 'list-soaks', 'see-tree', 'today'],
@@ -130,6 +131,7 @@ export const stales = {
     'see-spot',
     'match',
     'match-order',
+    'match-beside',
     'see-room',
     'plan',
     'today',
@@ -141,6 +143,7 @@ export const stales = {
     'see-spot',
     'match',
     'match-order',
+    'match-beside',
     'see-room',
     'plan',
     'today',
@@ -155,6 +158,7 @@ export const stales = {
     'see-spot',
     'match',
     'match-order',
+    'match-beside',
     'see-room',
     'plan',
     'today',
@@ -167,6 +171,7 @@ export const stales = {
     'see-spot',
     'match',
     'match-order',
+    'match-beside',
     'see-room',
     'plan',
     'today',
@@ -181,6 +186,7 @@ export const stales = {
     'see-light',
     'match',
     'match-order',
+    'match-beside',
     'see-room',
     'plan',
     'today',
@@ -193,6 +199,7 @@ export const stales = {
     'see-light',
     'match',
     'match-order',
+    'match-beside',
     'see-room',
     'plan',
     'today',
@@ -205,6 +212,7 @@ export const stales = {
     'see-light',
     'match',
     'match-order',
+    'match-beside',
     'see-room',
     'plan',
     'today',
@@ -217,6 +225,7 @@ export const stales = {
     'see-light',
     'match',
     'match-order',
+    'match-beside',
     'see-room',
     'plan',
     'today',
@@ -230,6 +239,7 @@ export const stales = {
     'see-light',
     'match',
     'match-order',
+    'match-beside',
     'see-room',
     'plan',
     'today',
@@ -243,6 +253,7 @@ export const stales = {
     'see-light',
     'match',
     'match-order',
+    'match-beside',
     'see-room',
     'plan',
     'today',
@@ -257,6 +268,7 @@ export const stales = {
     'see-light',
     'match',
     'match-order',
+    'match-beside',
     'see-room',
     'plan',
     'today',
@@ -271,6 +283,7 @@ export const stales = {
     'see-light',
     'match',
     'match-order',
+    'match-beside',
     'see-room',
     'plan',
     'today',
@@ -283,6 +296,7 @@ export const stales = {
     'see-light',
     'match',
     'match-order',
+    'match-beside',
     'see-room',
     'plan',
     'today',
@@ -297,6 +311,7 @@ export const stales = {
     'see-light',
     'match',
     'match-order',
+    'match-beside',
     'see-room',
     'plan',
     'today',
@@ -309,6 +324,7 @@ export const stales = {
     'see-light',
     'match',
     'match-order',
+    'match-beside',
     'see-room',
     'plan',
     'today',
@@ -321,6 +337,7 @@ export const stales = {
     'see-light',
     'match',
     'match-order',
+    'match-beside',
     'see-room',
     'plan',
     'today',
@@ -333,6 +350,7 @@ export const stales = {
     'see-light',
     'match',
     'match-order',
+    'match-beside',
     'see-room',
     'plan',
     'today',
@@ -345,6 +363,7 @@ export const stales = {
     'see-light',
     'match',
     'match-order',
+    'match-beside',
     'see-room',
     'plan',
     'today',
@@ -427,6 +446,8 @@ export const reads = [
   'match',
   'match-kind',
   'see-room',
+  'match-beside',
+  'judge-move',
   'match-order',
   'sheets-of-tree',
   'list-sheets',
@@ -508,6 +529,7 @@ export const careCode = [
   'formative-pruning-dry',
   'established',
 ] as const
+export const catalogueListOf = ['invasive', 'quarantine', 'poison'] as const
 export const climateHemisphere = ['N', 'S'] as const
 export const climateSource = ['typed', 'station'] as const
 export const fitBears = ['good', 'bears', 'dislikes'] as const
@@ -540,6 +562,7 @@ export const fitFactor = [
   'soil',
 ] as const
 export const fitMark = ['well', 'fair', 'poor', 'excluded'] as const
+export const groundCare = ['little', 'some', 'much'] as const
 export const groundDrainage = ['fast', 'good', 'slow', 'poor', 'standing'] as const
 export const groundFeel = ['gritty', 'smooth', 'neither'] as const
 export const groundHarm = ['poison', 'thorns', 'fruit-drop', 'spreads', 'pollen'] as const
@@ -572,10 +595,12 @@ export const groundSoilClass = [
 export const groundSoilGroup = ['coarse', 'medium', 'fine'] as const
 export const groundSoilSource = ['lab', 'jar', 'ribbon', 'known', 'dug'] as const
 export const groundWater = ['none', 'carried', 'hose', 'drip'] as const
+export const groundWhen = ['now', 'autumn', 'spring'] as const
 export const groundWind = ['sheltered', 'open', 'exposed'] as const
 export const growersAnswered = ['agreed', 'partly', 'refused'] as const
 export const growersAsked = ['credit', 'replace', 'collect', 'look'] as const
-export const matchAsked = ['purpose', 'tallest', 'lives-here', 'never', 'water'] as const
+export const matchAsked = ['purpose', 'tallest', 'lives-here', 'never', 'care', 'water', 'when'] as const
+export const matchSeason = ['now', 'risky', 'from', 'never'] as const
 export const photosPart = ['root', 'collar', 'base', 'label', 'whole'] as const
 export const plantingBase = ['undisturbed', 'trodden', 'loose', 'organic'] as const
 export const plantingBerm = ['none', 'ring', 'low-side'] as const
@@ -605,11 +630,16 @@ export const plantingCaution = [
   'pollen',
   'spreads',
   'fruit-drop',
+  'listed-invasive',
+  'listed-quarantine',
+  'listed-poison',
 ] as const
 export const plantingConflictCode = ['proud-against-dry', 'basin-against-wet'] as const
 export const plantingFlareSchool = ['level', 'slight', 'proud'] as const
 export const plantingGround = ['workable', 'frozen', 'waterlogged'] as const
 export const plantingHabit = ['tree', 'shrub'] as const
+export const plantingMoveReason = ['young', 'years-unknown', 'old', 'heavy', 'moves-badly'] as const
+export const plantingMoveWord = ['good', 'fair', 'mover'] as const
 export const plantingNeed = ['line-owner'] as const
 export const plantingRefusal = [
   'standing-water',
@@ -684,6 +714,7 @@ export const plantingStop = [
   'fit-soil',
   'no-water',
   'meets-at-once',
+  'harms-here',
   'contractor',
   'rigging',
 ] as const

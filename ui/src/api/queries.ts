@@ -358,3 +358,23 @@ export const readSetOutQuery = (id: string, body: Schemas['GroundSettingOut']) =
     retry: false,
     gcTime: 30_000,
   })
+
+/** Up to three kinds held against a spot, side by side. */
+export const besideQuery = (id: string, kinds: string) =>
+  queryOptions({
+    queryKey: keyOf('match-beside', id, kinds),
+    queryFn: () => ask(client.GET('/api/v1/spots/{id}/match/beside', { params: { path: { id }, query: { kinds } } })),
+    retry: false,
+  })
+
+export const moveQuery = (
+  id: string,
+  query: { kind: string; caliper_mm: number; height_m: number; years: string; lifters: 'public' | 'staff' },
+) =>
+  queryOptions({
+    queryKey: ['judge-move', id, query],
+    queryFn: ({ signal }) => ask(client.GET('/api/v1/spots/{id}/move', { params: { path: { id }, query }, signal })),
+    placeholderData: keepPreviousData,
+    retry: false,
+    gcTime: 30_000,
+  })

@@ -910,6 +910,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/kinds/{id}/lists": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** List kind */
+        put: operations["list-kind"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/labels": {
         parameters: {
             query?: never;
@@ -2319,6 +2336,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/spots/{id}/match/beside": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Match beside */
+        get: operations["match-beside"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/spots/{id}/match/kind": {
         parameters: {
             query?: never;
@@ -2345,6 +2379,23 @@ export interface paths {
         };
         /** Match order */
         get: operations["match-order"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/spots/{id}/match/order.txt": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Order note */
+        get: operations["order-note"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2381,6 +2432,40 @@ export interface paths {
         put?: never;
         /** Match several */
         post: operations["match-several"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/spots/{id}/move": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Judge move */
+        get: operations["judge-move"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/spots/{id}/move.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Move pdf */
+        get: operations["move-pdf"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -2567,6 +2652,23 @@ export interface paths {
         };
         /** Near stations */
         get: operations["near-stations"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/spots/{id}/survey.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Survey pdf */
+        get: operations["survey-pdf"];
         put?: never;
         post?: never;
         delete?: never;
@@ -3662,6 +3764,7 @@ export interface components {
             height_10_m: number | null;
             /** Format: double */
             height_max_m: number | null;
+            lists?: components["schemas"]["CatalogueListed"][];
             moves_badly: boolean;
             /** @description palm or bamboo */
             not_covered: boolean;
@@ -3717,6 +3820,20 @@ export interface components {
             /** Format: int64 */
             unknown: number;
             uses: components["schemas"]["GroundPurpose"][];
+        };
+        /** @enum {string} */
+        CatalogueListOf: "invasive" | "quarantine" | "poison";
+        CatalogueListed: {
+            list: components["schemas"]["CatalogueListOf"];
+            /** @description when somebody looked, YYYY-MM-DD */
+            on: string;
+            /** @description whose list it is */
+            who: string;
+        };
+        CatalogueLists: {
+            lists: components["schemas"]["CatalogueListed"][];
+            /** Format: int64 */
+            version: number;
         };
         CatalogueNewKind: {
             /** @description as on the label; left out it is the common name */
@@ -4222,6 +4339,8 @@ export interface components {
              */
             wind_from_deg: number | null;
         };
+        /** @enum {string} */
+        GroundCare: "little" | "some" | "much";
         GroundChange: {
             climate: components["schemas"]["ClimateFacts"];
             ground: components["schemas"]["GroundFacts"];
@@ -4241,6 +4360,7 @@ export interface components {
         /** @enum {string} */
         GroundDrainage: "fast" | "good" | "slow" | "poor" | "standing";
         GroundFacts: {
+            care?: components["schemas"]["GroundCare"] | "";
             /** Format: double */
             clay_mm: number | null;
             exposure: components["schemas"]["GroundWind"] | "";
@@ -4279,6 +4399,7 @@ export interface components {
             /** Format: double */
             tallest_m?: number;
             water: components["schemas"]["GroundWater"] | "";
+            when?: components["schemas"]["GroundWhen"] | "";
             /** Format: double */
             wind_from_deg: number | null;
         };
@@ -4735,6 +4856,8 @@ export interface components {
         };
         /** @enum {string} */
         GroundWater: "none" | "carried" | "hose" | "drip";
+        /** @enum {string} */
+        GroundWhen: "now" | "autumn" | "spring";
         /** @enum {string} */
         GroundWind: "sheltered" | "open" | "exposed";
         GroundWindInput: {
@@ -5224,20 +5347,43 @@ export interface components {
             deeds: components["schemas"]["ManyDone"][];
         };
         /** @enum {string} */
-        MatchAsked: "purpose" | "tallest" | "lives-here" | "never" | "water";
-        MatchCandidate: {
+        MatchAsked: "purpose" | "tallest" | "lives-here" | "never" | "care" | "water" | "when";
+        MatchAtSpot: {
+            limiting: string;
+            mark: components["schemas"]["FitMark"];
+            name: string;
+            /** Format: double */
+            overall: number;
+            spot_id: string;
+        };
+        MatchBeside: {
+            kinds: components["schemas"]["MatchBesideKind"][];
+            spot: components["schemas"]["GroundPage"];
+        };
+        MatchBesideKind: {
             against: components["schemas"]["Sentence"][];
+            autumn: components["schemas"]["FitColour"] | "";
             beware: components["schemas"]["Sentence"][];
             botanical: string;
+            care: components["schemas"]["GroundCare"];
+            carry: string;
             cautions: string[];
             common: string;
+            conifer: boolean;
+            elsewhere: components["schemas"]["MatchAtSpot"][];
+            evergreen: boolean;
             factors: components["schemas"]["MatchFactor"][];
+            flower: components["schemas"]["FitLook"] | null;
+            form: components["schemas"]["StockForm"];
+            fruit: components["schemas"]["FitLook"] | null;
             /** Format: double */
             height_m: number;
             limiting: string;
             /** Format: int64 */
             lot_number: number;
             mark: components["schemas"]["FitMark"];
+            /** Format: int64 */
+            next_day: number;
             /** Format: double */
             overall: number;
             /** Format: double */
@@ -5247,6 +5393,44 @@ export interface components {
             remedy: string;
             /** Format: double */
             remedy_overall: number | null;
+            season: components["schemas"]["MatchSeason"] | "";
+            sizes: components["schemas"]["GroundSize"][];
+            tag: string;
+            /**
+             * Format: int64
+             * @description trees of it that may be sold; 0 is to be ordered
+             */
+            trees_count: number;
+            unknown: string[];
+            word: string;
+        };
+        MatchCandidate: {
+            against: components["schemas"]["Sentence"][];
+            beware: components["schemas"]["Sentence"][];
+            botanical: string;
+            carry: string;
+            cautions: string[];
+            common: string;
+            factors: components["schemas"]["MatchFactor"][];
+            form: components["schemas"]["StockForm"];
+            /** Format: double */
+            height_m: number;
+            limiting: string;
+            /** Format: int64 */
+            lot_number: number;
+            mark: components["schemas"]["FitMark"];
+            /** Format: int64 */
+            next_day: number;
+            /** Format: double */
+            overall: number;
+            /** Format: double */
+            pot_l: number;
+            /** Format: int64 */
+            price_cents: number;
+            remedy: string;
+            /** Format: double */
+            remedy_overall: number | null;
+            season: components["schemas"]["MatchSeason"] | "";
             sizes: components["schemas"]["GroundSize"][];
             tag: string;
             unknown: string[];
@@ -5278,15 +5462,19 @@ export interface components {
             against: components["schemas"]["Sentence"][];
             beware: components["schemas"]["Sentence"][];
             botanical: string;
+            carry: string;
             cautions: string[];
             common: string;
             factors: components["schemas"]["MatchFactor"][];
+            form: components["schemas"]["StockForm"];
             /** Format: double */
             height_m: number;
             limiting: string;
             /** Format: int64 */
             lot_number: number;
             mark: components["schemas"]["FitMark"];
+            /** Format: int64 */
+            next_day: number;
             /** Format: double */
             overall: number;
             /** Format: double */
@@ -5296,6 +5484,7 @@ export interface components {
             remedy: string;
             /** Format: double */
             remedy_overall: number | null;
+            season: components["schemas"]["MatchSeason"] | "";
             sizes: components["schemas"]["GroundSize"][];
             tag: string;
             /** @description the best of them; of what is excluded none */
@@ -5335,6 +5524,28 @@ export interface components {
             height_m?: number;
             kind: components["schemas"]["GroundNeighbour"];
             text: string;
+        };
+        MatchMoving: {
+            /** Format: double */
+            ball_depth_mm: number;
+            /** Format: double */
+            ball_diameter_mm: number;
+            /** Format: double */
+            ball_volume_l: number;
+            carry: string;
+            common: string;
+            day: string;
+            handling: components["schemas"]["StockHandling"];
+            headline: string;
+            /** Format: double */
+            mass_kg: number;
+            reasons: components["schemas"]["PlantingMoveReason"][];
+            /** Format: double */
+            rigging_kg: number;
+            steps: components["schemas"]["Sentence"][];
+            there: components["schemas"]["MatchCandidate"];
+            why: components["schemas"]["Sentence"][];
+            word: components["schemas"]["PlantingMoveWord"];
         };
         MatchNext: {
             /** Format: double */
@@ -5378,6 +5589,8 @@ export interface components {
             questions: components["schemas"]["MatchQuestion"][];
             spot: components["schemas"]["GroundPage"];
         };
+        /** @enum {string} */
+        MatchSeason: "now" | "risky" | "from" | "never";
         MatchSeveral: {
             pins: components["schemas"]["MatchPin"][];
             tags: string[];
@@ -5708,7 +5921,7 @@ export interface components {
         /** @enum {string} */
         PlantingBerm: "none" | "ring" | "low-side";
         /** @enum {string} */
-        PlantingCaution: "hand-spade-near-marks" | "overhead-line" | "heat-stop" | "cold-stop" | "spade-feet" | "street-soil" | "cover-hole" | "lift-one-person" | "lift-two-person" | "lift-gear" | "rated-slings" | "knife-away" | "hose-air-gap" | "run-off" | "damp-mix" | "damp-mulch" | "stake-caps" | "stake-hands" | "label-is-law" | "thorns" | "poison" | "sap" | "pollen" | "spreads" | "fruit-drop";
+        PlantingCaution: "hand-spade-near-marks" | "overhead-line" | "heat-stop" | "cold-stop" | "spade-feet" | "street-soil" | "cover-hole" | "lift-one-person" | "lift-two-person" | "lift-gear" | "rated-slings" | "knife-away" | "hose-air-gap" | "run-off" | "damp-mix" | "damp-mulch" | "stake-caps" | "stake-hands" | "label-is-law" | "thorns" | "poison" | "sap" | "pollen" | "spreads" | "fruit-drop" | "listed-invasive" | "listed-quarantine" | "listed-poison";
         PlantingConflict: {
             code: components["schemas"]["PlantingConflictCode"];
             won: string;
@@ -5892,6 +6105,10 @@ export interface components {
             value: number;
         };
         /** @enum {string} */
+        PlantingMoveReason: "young" | "years-unknown" | "old" | "heavy" | "moves-badly";
+        /** @enum {string} */
+        PlantingMoveWord: "good" | "fair" | "mover";
+        /** @enum {string} */
         PlantingNeed: "line-owner";
         PlantingNumber: {
             /** @description withheld until services are marked */
@@ -6062,6 +6279,7 @@ export interface components {
             clock_spent?: boolean;
             /** @description gates of the match that exclude the kind here */
             excluded?: components["schemas"]["FitFactor"][];
+            harms_here?: components["schemas"]["GroundHarm"][];
             line_answered?: boolean;
             /** Format: double */
             line_keep_m?: number;
@@ -6092,7 +6310,7 @@ export interface components {
         /** @enum {string} */
         PlantingStepCode: "services" | "window" | "overhead" | "bundle" | "clear-grass" | "shelf" | "dig" | "widen" | "slot" | "rough-sides" | "pad" | "firm-base" | "half-fill-test" | "soak-if-dry" | "unpot" | "labels-off" | "clear-flare" | "see-flare" | "trim-roots" | "check-hole" | "rig" | "cone" | "set" | "lay-in-slot" | "contour" | "stick" | "graft" | "turn" | "plumb" | "unwrap" | "feed" | "backfill" | "mound" | "finish" | "basin" | "water" | "compost" | "mulch" | "no-stake" | "stake" | "sun-paint" | "shade" | "collar-cut" | "look-again";
         /** @enum {string} */
-        PlantingStop: "fit-cold" | "fit-heat" | "fit-light" | "fit-drainage" | "fit-ph" | "fit-drought" | "fit-room" | "fit-chill" | "fit-pollination" | "fit-wind" | "fit-soil" | "no-water" | "meets-at-once" | "contractor" | "rigging";
+        PlantingStop: "fit-cold" | "fit-heat" | "fit-light" | "fit-drainage" | "fit-ph" | "fit-drought" | "fit-room" | "fit-chill" | "fit-pollination" | "fit-wind" | "fit-soil" | "no-water" | "meets-at-once" | "harms-here" | "contractor" | "rigging";
         PlantingToday: {
             buds: components["schemas"]["StockBuds"];
             /** Format: int64 */
@@ -10169,6 +10387,48 @@ export interface operations {
             };
         };
     };
+    "list-kind": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CatalogueLists"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CatalogueWhole"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "print-tags": {
         parameters: {
             query?: never;
@@ -14105,6 +14365,47 @@ export interface operations {
             };
         };
     };
+    "match-beside": {
+        parameters: {
+            query?: {
+                /** @description as the match calls them, with ; between; up to three */
+                kinds?: string;
+            };
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MatchBeside"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "match-kind": {
         parameters: {
             query?: {
@@ -14174,6 +14475,49 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MatchOrderable"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "order-note": {
+        parameters: {
+            query?: {
+                /** @description as the match calls them, with ; between; up to three */
+                kinds?: string;
+            };
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/plain": string;
                 };
             };
             /** @description Error */
@@ -14259,6 +14603,101 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MatchWhole"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "judge-move": {
+        parameters: {
+            query?: {
+                /** @description common or botanical name, as in the catalogue */
+                kind?: string;
+                caliper_mm?: number;
+                height_m?: number;
+                years?: string;
+                /** @description staff or public; empty is public */
+                lifters?: string;
+            };
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MatchMoving"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "move-pdf": {
+        parameters: {
+            query?: {
+                /** @description common or botanical name, as in the catalogue */
+                kind?: string;
+                caliper_mm?: number;
+                height_m?: number;
+                years?: string;
+                /** @description staff or public; empty is public */
+                lifters?: string;
+                paper?: "a4" | "letter";
+            };
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
                 };
             };
             /** @description Error */
@@ -14748,6 +15187,50 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["GroundNearList"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "survey-pdf": {
+        parameters: {
+            query?: {
+                paper?: "a4" | "letter";
+                /** @description to be filled in by hand; else as it was found */
+                blank?: boolean;
+            };
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
                 };
             };
             /** @description Error */

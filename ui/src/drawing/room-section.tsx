@@ -2,6 +2,7 @@ import { useTranslation } from 'react-i18next'
 import type { Schemas } from '../api/client'
 import { useSettings } from '../words/settings'
 import { sayHeight } from '../words/units'
+import { crownPath } from './crown'
 import { Dimension } from './dimension'
 import { trunkShape } from './roots'
 
@@ -39,14 +40,7 @@ export function RoomSection({
   const tallest = Math.max(grown.height_m, ...placed.map((p) => p.met.height_m ?? 0), 4)
   const perM = Math.min((wide / 2 - 30) / farthest, (grade - top - 12) / tallest)
   const cx = wide / 2
-  const crown = (s: Size) => {
-    const w = (s.spread_m / 2) * perM
-    const h = s.height_m * perM
-    const clear = conifer ? h * 0.06 : h * 0.22
-    return conifer
-      ? `M${cx - w} ${grade - clear}L${cx} ${grade - h}L${cx + w} ${grade - clear}Q${cx} ${grade - clear + h * 0.03} ${cx - w} ${grade - clear}Z`
-      : `M${cx - w} ${grade - clear - (h - clear) * 0.42}C${cx - w} ${grade - h} ${cx - w * 0.55} ${grade - h} ${cx} ${grade - h}C${cx + w * 0.55} ${grade - h} ${cx + w} ${grade - h} ${cx + w} ${grade - clear - (h - clear) * 0.42}C${cx + w} ${grade - clear} ${cx + w * 0.5} ${grade - clear} ${cx} ${grade - clear}C${cx - w * 0.5} ${grade - clear} ${cx - w} ${grade - clear} ${cx - w} ${grade - clear - (h - clear) * 0.42}Z`
-  }
+  const crown = (s: Size) => crownPath(cx, grade, (s.spread_m / 2) * perM, s.height_m * perM, conifer)
   const thick = Math.max(3, now.height_m * perM * 0.018)
   return (
     <svg

@@ -138,6 +138,11 @@ function SpotForm({ spot, who }: { spot: Spot; who: Person }) {
             . {t('ground.missing.why')}
           </p>
         )}
+        {(who.deeds as string[]).includes('match-and-plan') && (
+          <Link href={`/ground/${spot.id}/move`} className="font-semibold underline underline-offset-4">
+            {t('move.open')}
+          </Link>
+        )}
         <Elsewhere spots={spots.filter((s) => s.id !== spot.id)} />
         {problem && !stale && (
           <p role="alert" className="rounded-lg border-2 border-oxblood p-3 text-oxblood">

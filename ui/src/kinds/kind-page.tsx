@@ -20,6 +20,7 @@ import { Pick } from '../parts/pick'
 import { Failed, Loading, sayProblem } from '../parts/states'
 import { TextField } from '../parts/text-field'
 import { useTitle } from '../parts/title'
+import { LocalLists } from './local-lists'
 
 type Whole = Schemas['CatalogueWhole']
 type Completed = Schemas['CatalogueCompleted']
@@ -29,7 +30,15 @@ export function KindPage({ id, who }: { id: string; who: Person }) {
   const kind = useQuery(kindQuery(id))
   if (kind.isPending) return <Loading />
   if (kind.error) return <Failed cause={kind.error} again={() => kind.refetch()} />
-  return <KindForm key={kind.data.version} kind={kind.data} may={(who.deeds as string[]).includes('keep-kinds')} />
+  const may = (who.deeds as string[]).includes('keep-kinds')
+  return (
+    <>
+      <KindForm key={kind.data.version} kind={kind.data} may={may} />
+      <div className="mx-auto w-full max-w-4xl px-4 pb-10 md:px-7">
+        <LocalLists kind={kind.data} may={may} />
+      </div>
+    </>
+  )
 }
 
 const cautions = ['thorns', 'poison', 'sap', 'pollen', 'spreads', 'fruit-drop'] as const

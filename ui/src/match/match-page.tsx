@@ -6,6 +6,8 @@ import type { Person, Schemas } from '../api/client'
 import { matchKindQuery, matchOrderQuery, matchQuery, spotsQuery } from '../api/queries'
 import { Failed, Loading } from '../parts/states'
 import { useTitle } from '../parts/title'
+import { sayYearDay } from '../words/day'
+import { FactorBar } from './factor-bar'
 import { Questions } from './questions'
 
 /** Which of the trees that may be sold suit a spot: the best first, what limits each, what would mend it. */
@@ -50,6 +52,9 @@ function Ranking({ id, tag, may }: { id: string; tag: string | null; may: boolea
   const match = useQuery(matchQuery(id, tag))
   useTitle(match.data?.spot.name)
   const [excluded, setExcluded] = useState(false)
+  const [beside, setBeside] = useState<string[]>([])
+  const toggle = (name: string) =>
+    setBeside((list) => (list.includes(name) ? list.filter((x) => x !== name) : [...list, name].slice(-3)))
   if (match.isPending)
     return (
       <>
@@ -106,7 +111,14 @@ function Ranking({ id, tag, may }: { id: string; tag: string | null; may: boolea
       <Questions spot={spot} questions={match.data.questions} may={may} />
       <ol className="border-ink border-t-2">
         {here.map((k) => (
-          <Kind key={k.common} kind={k} spotId={id} open={k === best || k.trees.some((c) => c.tag === tag)} />
+          <Kind
+            key={k.common}
+            kind={k}
+            spotId={id}
+            open={k === best || k.trees.some((c) => c.tag === tag)}
+            chosen={beside.includes(k.common)}
+            onChoose={() => toggle(k.common)}
+          />
         ))}
       </ol>
       {not.length > 0 && (
@@ -117,19 +129,48 @@ function Ranking({ id, tag, may }: { id: string; tag: string | null; may: boolea
           {excluded && (
             <ol className="mt-3 border-ink border-t-2">
               {not.map((k) => (
-                <Kind key={k.common} kind={k} spotId={id} open />
+                <Kind
+                  key={k.common}
+                  kind={k}
+                  spotId={id}
+                  open
+                  chosen={beside.includes(k.common)}
+                  onChoose={() => toggle(k.common)}
+                />
               ))}
             </ol>
           )}
         </>
       )}
-      <ToOrder id={id} />
+      <ToOrder id={id} chosen={beside} onChoose={toggle} />
+      {beside.length > 0 && (
+        <div className="sticky bottom-0 mt-4 flex flex-wrap items-center justify-between gap-3 border-ink border-t-2 bg-paper py-3">
+          <span>{beside.join(' · ')}</span>
+          <a
+            className="quiet no-underline"
+            href={`/api/v1/spots/${id}/match/order.txt?kinds=${encodeURIComponent(beside.map((n) => n.replace(/ ‘.*/, '')).join(';'))}`}
+            download
+          >
+            {t('order.note')}
+          </a>
+          {beside.length > 1 ? (
+            <Link
+              href={`/match/${id}/beside?kinds=${encodeURIComponent(beside.join(';'))}`}
+              className="deed no-underline"
+            >
+              {t('compare.open', { count: beside.length })}
+            </Link>
+          ) : (
+            <span className="text-soft">{t('compare.one-more')}</span>
+          )}
+        </div>
+      )}
     </section>
   )
 }
 
 /** Kinds that nobody has in the yard: what could be ordered for the spot, and an answer for whoever asks about another. */
-function ToOrder({ id }: { id: string }) {
+function ToOrder({ id, chosen, onChoose }: { id: string; chosen: string[]; onChoose: (name: string) => void }) {
   const { t } = useTranslation()
   const [text, setText] = useState('')
   const order = useQuery(matchOrderQuery(id, text.trim()))
@@ -148,7 +189,14 @@ function ToOrder({ id }: { id: string }) {
         <>
           <ol className="border-ink border-t-2" aria-busy={order.isFetching}>
             {order.data?.kinds.map((k) => (
-              <Kind key={k.botanical} kind={k} spotId={id} open={text.trim() !== '' && order.data.kinds.length === 1} />
+              <Kind
+                key={k.botanical}
+                kind={k}
+                spotId={id}
+                open={text.trim() !== '' && order.data.kinds.length === 1}
+                chosen={chosen.includes(k.common)}
+                onChoose={() => onChoose(k.common)}
+              />
             ))}
           </ol>
           {order.data?.kinds.length === 0 && order.data.unjudged.length === 0 && (
@@ -168,7 +216,19 @@ function ToOrder({ id }: { id: string }) {
 
 type Shown = Schemas['MatchCandidate'] & Partial<Pick<Schemas['MatchKind'], 'trees' | 'trees_count'>>
 
-function Kind({ kind: c, spotId, open }: { kind: Shown; spotId: string; open: boolean }) {
+function Kind({
+  kind: c,
+  spotId,
+  open,
+  chosen,
+  onChoose,
+}: {
+  kind: Shown
+  spotId: string
+  open: boolean
+  chosen: boolean
+  onChoose: () => void
+}) {
   const { t } = useTranslation()
   const [all, setAll] = useState(false)
   const rest = useQuery({ ...matchKindQuery(spotId, c.common), enabled: all })
@@ -226,6 +286,13 @@ function Kind({ kind: c, spotId, open }: { kind: Shown; spotId: string; open: bo
                 {caution}
               </p>
             ))}
+            {(c.season || c.carry) && (
+              <p className="mb-2 text-sm">
+                {[c.season && t(`season.${c.season}`, { day: c.next_day ? sayYearDay(c.next_day) : '' }), c.carry]
+                  .filter(Boolean)
+                  .join(' ')}
+              </p>
+            )}
             {c.sizes.length > 0 && (
               <p className="mb-2 text-soft text-sm">
                 {t('match.size', {
@@ -236,12 +303,22 @@ function Kind({ kind: c, spotId, open }: { kind: Shown; spotId: string; open: bo
                 })}
               </p>
             )}
-            <Link
-              href={`/match/${spotId}/room?kind=${encodeURIComponent(c.botanical)}&height=${c.height_m}`}
-              className="quiet mb-3 w-fit no-underline"
-            >
-              {t('room.see')}
-            </Link>
+            <p className="mb-3 flex flex-wrap gap-2">
+              <Link
+                href={`/match/${spotId}/room?kind=${encodeURIComponent(c.botanical)}&height=${c.height_m}`}
+                className="quiet w-fit no-underline"
+              >
+                {t('room.see')}
+              </Link>
+              <button
+                type="button"
+                className="quiet aria-pressed:border-night aria-pressed:bg-night aria-pressed:text-white"
+                aria-pressed={chosen}
+                onClick={onChoose}
+              >
+                {t('compare.choose')}
+              </button>
+            </p>
             {c.mark !== 'excluded' && (
               <ul className="flex flex-wrap gap-2">
                 {trees.map((tree) => (
@@ -269,37 +346,5 @@ function Kind({ kind: c, spotId, open }: { kind: Shown; spotId: string; open: bo
         </div>
       </details>
     </li>
-  )
-}
-
-/** A factor from 0 to 1 as soil filled to a level; unknown is dashed, never full. */
-function FactorBar({ value }: { value: number | null }) {
-  const { t } = useTranslation()
-  if (value === null)
-    return (
-      <svg viewBox="0 0 72 12" className="h-3 w-full" role="img" aria-label={t('match.unknown')}>
-        <rect
-          x="1"
-          y="1"
-          width="70"
-          height="10"
-          rx="3"
-          className="fill-none stroke-line-strong"
-          strokeDasharray="4 4"
-        />
-      </svg>
-    )
-  return (
-    <svg viewBox="0 0 72 12" className="h-3 w-full" role="img" aria-label={value.toFixed(2)}>
-      <rect x="0" y="0" width="72" height="12" rx="3" className="fill-band" />
-      <rect
-        x="0"
-        y="0"
-        width={Math.max(2, 72 * value)}
-        height="12"
-        rx="3"
-        className={value >= 0.7 ? 'fill-leaf' : value >= 0.4 ? 'fill-ochre' : 'fill-oxblood'}
-      />
-    </svg>
   )
 }

@@ -76,6 +76,10 @@ function sayAnswer(question: Asked['question'], answer: string, t: TFunction, he
       return t(`kind.caution.${answer as 'thorns'}`)
     case 'water':
       return t(`spot.water.${answer as 'none'}`)
+    case 'care':
+      return t(`asked.care.${answer as 'little'}`)
+    case 'when':
+      return t(`asked.when.${answer as 'now'}`)
   }
 }
 
@@ -92,6 +96,10 @@ function answered(ground: Spot['ground'], question: Asked['question'], o: Schema
       return { ...ground, lives_here: toggled(ground.lives_here) as Spot['ground']['lives_here'] }
     case 'never':
       return { ...ground, never: toggled(ground.never) as Spot['ground']['never'] }
+    case 'care':
+      return { ...ground, care: o.given ? undefined : (o.answer as Spot['ground']['care']) }
+    case 'when':
+      return { ...ground, when: o.given ? undefined : (o.answer as Spot['ground']['when']) }
     case 'water':
       return { ...ground, water: o.given ? '' : (o.answer as Spot['ground']['water']) }
   }

@@ -51,6 +51,22 @@ export function PlanFiles({
   return (
     <section className="grid gap-2">
       <h2 className="border-ink border-b-2 pb-1 text-xl">{t('survey.files')}</h2>
+      <div className="flex flex-wrap gap-2">
+        {[
+          ['survey.paper.blank', '?blank=true'],
+          ['survey.paper', ''],
+        ].map(([key, query]) => (
+          <a
+            key={key}
+            className="quiet no-underline"
+            href={`/api/v1/spots/${page.spot_id}/survey.pdf${query}`}
+            target="_blank"
+            rel="noreferrer"
+          >
+            {t(key as 'survey.paper')}
+          </a>
+        ))}
+      </div>
       <label className="quiet cursor-pointer" htmlFor={id}>
         {t('survey.file.in')}
         <input

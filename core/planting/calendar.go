@@ -1,0 +1,59 @@
+package planting
+
+import (
+	"sedum/core/ground"
+	"sedum/core/rules"
+	"sedum/core/stock"
+)
+
+// mildC is a day on which no heat stands against planting: the calendar knows no weather.
+const mildC = 15
+
+// ByCalendar is the window of a tree on a day of the year, as far as the calendar tells it: ground that is workable outside of the weeks in
+// which it is frozen there, buds of bare roots that are kept dormant, no hot spell. False while the frosts of the place are not known.
+func ByCalendar(h rules.House, in Input, dayOfYear int) (WindowStatus, bool) {
+	in.Today = Today{DayOfYear: (dayOfYear-1)%365 + 1, HighC: mildC, Ground: GroundWorkable, Buds: stock.BudsDormant}
+	r, err := Window(h, windowInput(h, in))
+	if err != nil {
+		return "", false
+	}
+	if f := in.Spot.Frost; f.SoilFreeze != nil && f.Last != nil {
+		spring := *f.Last - 42 // early spring begins in the windows of every form
+		if frozen := (span{*f.SoilFreeze, days(*f.SoilFreeze, spring) - 1}); frozen.after < 182 && frozen.has(in.Today.DayOfYear) {
+			return WindowNo, true
+		}
+	}
+	return r.Status, true
+}
+
+// NextByCalendar is the first day from one on, itself among them, on which the calendar calls planting best or fine; false where there is none
+// in a year, or where the frosts of the place are not known.
+func NextByCalendar(h rules.House, in Input, from int) (day int, ok bool) {
+	for n := range 365 {
+		day = (from+n-1)%365 + 1
+		if status, known := ByCalendar(h, in, day); !known {
+			return 0, false
+		} else if status == WindowBest || status == WindowFine {
+			return day, true
+		}
+	}
+	return 0, false
+}
+
+// PlantableIn tells whether a tree can be planted when it is wanted, by the calendar of the place; known is false while its frosts are not.
+func PlantableIn(h rules.House, in Input, when ground.When, today int) (yes, known bool) {
+	wanted := span{today, 0}
+	autumn, spring := span{244, 90}, span{60, 91} // September to November, March to May
+	if in.Spot.LatDeg < 0 {
+		autumn, spring = spring, autumn
+	}
+	switch when {
+	case ground.WhenAutumn:
+		wanted = autumn
+	case ground.WhenSpring:
+		wanted = spring
+	}
+	day, ok := NextByCalendar(h, in, wanted.first)
+	_, known = ByCalendar(h, in, today)
+	return ok && wanted.has(day), known
+}
