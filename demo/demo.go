@@ -326,6 +326,8 @@ func (l *loader) customers() error {
 	}{
 		{"Petra Averill", "555 0141", "8 Tannery Lane, Lower Quarrywell", "front lawn", 47.1,
 			core.Facts{Purpose: core.PurposeShade, SandMM: ptr(34.0), SiltMM: ptr(40.0), ClayMM: ptr(26.0), PH: ptr(6.6), SunH: ptr(8.0), Water: core.WaterHose,
+				Ribbon: &core.Ribbon{Length: core.RibbonShort, Feel: core.Neither}, StandsInWinter: ptr(false), Layers: []core.Layer{
+					{ToMM: 260, Class: "loam", Signs: []core.LayerSign{core.SignRoots, core.SignWorms}}, {ToMM: 620, Class: "clay loam", Signs: []core.LayerSign{core.SignStones}}},
 				WindFrom: ptr(270.0), Exposure: core.WindOpen, RoomLooked: true, Obstacles: []core.Obstacle{
 					{Kind: core.NeighbourWall, DistanceM: ptr(6.0)}, {Kind: core.NeighbourBoundary, DistanceM: ptr(5.0)}, {Kind: core.NeighbourPaving, DistanceM: ptr(3.2)}}}, true,
 			[]core.Reading{{Min: 0, WaterMM: 280}, {Min: 15, WaterMM: 240}, {Min: 30, WaterMM: 205}, {Min: 60, WaterMM: 150}, {Min: 90, WaterMM: 100}}},

@@ -14,7 +14,7 @@ func TestThreeKindsStandSideBySide(t *testing.T) {
 	p := h.open(1280, 900, false)
 	p.signIn("Bram Okonedo")
 	p.goTo("/match/" + spot.ID)
-	p.sees("How much care?")
+	p.sees("Care")
 	p.touch(`(//ol)[1]/li[1]//button[.="Put beside others"]`)
 	p.sees("Choose one or two more")
 	p.touch(`(//ol)[1]/li[2]//summary`)

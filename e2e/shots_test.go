@@ -70,6 +70,13 @@ func TestShots(t *testing.T) {
 	p.goTo("/match/" + spot["Petra Averill"] + "/room?kind=Carpinus%20betulus&height=2.3")
 	p.sees("Meets the boundary")
 	shot(p, "room")
+	p.goTo("/match/" + spot["Petra Averill"] + "/beside?kinds=Hornbeam;English%20oak;Field%20maple")
+	p.sees("at 20 years")
+	shot(p, "beside")
+	p.goTo("/stations")
+	p.press("a", "Quarrywell Mill")
+	p.sees("Coldest night")
+	shot(p, "station")
 	p.goTo("/match/" + spot["Petra Averill"] + "/several")
 	p.fill("Tags, with a space between", h.tagIn(14, "for-sale")+" "+h.tagIn(15, "for-sale")+" "+h.tagIn(16, "for-sale"))
 	p.press("button", "Add to the order")
@@ -118,7 +125,7 @@ func TestShots(t *testing.T) {
 // notShown are views that are looked at while working on them (SEDUM_SHOTS_ALL) and not kept among the pictures.
 var notShown = map[string]bool{"sign-in": true, "bench-lots": true, "bench-work": true, "ground-unmarked": true, "clock-dip": true, "delivery": true,
 	"bench-plug": true, "clock-tablet": true, "bench-bare-root-tablet": true, "bench-many-stems": true, "bench-grafted": true, "sample-plan": true, "bench-balled": true, "letterhead": true,
-	"people": true, "access": true, "sample-found": true, "growers": true}
+	"people": true, "access": true, "sample-found": true, "growers": true, "note": true, "rules": true}
 
 // shotInto takes a picture once the last answer has drawn itself.
 func shotInto(folder string) func(p *hand, name string) {

@@ -11,7 +11,7 @@ const grade = 120
 export function DugBall({ ballMM, depthMM, trunkMM }: { ballMM: number; depthMM: number; trunkMM: number }) {
   const { t } = useTranslation()
   const { units } = useSettings()
-  const scale = Math.min((wide - 180) / ballMM, (high - grade - 30) / depthMM)
+  const scale = Math.min((wide - 180) / ballMM, (high - grade - 52) / depthMM)
   const middle = wide / 2 - 30
   const half = (ballMM * scale) / 2
   const base = grade + depthMM * scale
@@ -47,9 +47,9 @@ export function DugBall({ ballMM, depthMM, trunkMM }: { ballMM: number; depthMM:
       <path d={`M0 ${grade}H${wide}`} className="stroke-ink" strokeWidth="3" />
       <Dimension
         x1={middle - half}
-        y1={grade - 22}
+        y1={high - 20}
         x2={middle + half}
-        y2={grade - 22}
+        y2={high - 20}
         figure={sayLength(ballMM, units)}
         side="middle"
         size={16}

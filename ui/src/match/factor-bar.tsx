@@ -5,7 +5,13 @@ export function FactorBar({ value }: { value: number | null }) {
   const { t } = useTranslation()
   if (value === null)
     return (
-      <svg viewBox="0 0 72 12" className="h-3 w-full" role="img" aria-label={t('match.unknown')}>
+      <svg
+        viewBox="0 0 72 12"
+        preserveAspectRatio="xMinYMid"
+        className="h-3 w-full"
+        role="img"
+        aria-label={t('match.unknown')}
+      >
         <rect
           x="1"
           y="1"
@@ -18,7 +24,13 @@ export function FactorBar({ value }: { value: number | null }) {
       </svg>
     )
   return (
-    <svg viewBox="0 0 72 12" className="h-3 w-full" role="img" aria-label={value.toFixed(2)}>
+    <svg
+      viewBox="0 0 72 12"
+      preserveAspectRatio="xMinYMid"
+      className="h-3 w-full"
+      role="img"
+      aria-label={value.toFixed(2)}
+    >
       <rect x="0" y="0" width="72" height="12" rx="3" className="fill-band" />
       <rect
         x="0"

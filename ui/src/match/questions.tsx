@@ -33,9 +33,9 @@ export function Questions({ spot, questions, may }: { spot: Spot; questions: Ask
     onSuccess: () => nowStale(cache, 'save-spot'),
   })
   return (
-    <section aria-label={t('asked.title')} className="mb-4 grid gap-1.5">
+    <section aria-label={t('asked.title')} className="mb-4 flex flex-wrap gap-x-5 gap-y-1.5">
       {questions.map((q) => (
-        <fieldset key={q.question} className="grid grid-cols-[6.5rem_1fr] items-center gap-x-3">
+        <fieldset key={q.question} className="grid grid-cols-[5.2rem_1fr] items-center gap-x-2">
           <legend className="sr-only">{t(`asked.${q.question}`)}</legend>
           <span aria-hidden="true" className="text-sm">
             {t(`asked.${q.question}`)}
