@@ -142,6 +142,8 @@ func TestTheRestOfTheOperationsAnswer(t *testing.T) {
 	change := map[string]any{"version": page["version"], "site_version": page["site_version"], "name": page["name"], "lat_deg": page["lat_deg"], "ground": page["ground"], "climate": page["climate"]}
 	ok("POST", "/api/v1/spots/"+spot+"/reading", change)
 	ok("PUT", "/api/v1/spots/"+spot, change)
+	assert.Contains(t, ok("GET", "/api/v1/kinds.csv", nil), "Carpinus betulus")
+	ok("POST", "/api/v1/kinds/table?name=t.csv", "common,botanical,habit\nTable tree,Mensa arborea,single\n", "Content-Type", "text/csv")
 	var oak struct {
 		ID      string `json:"id"`
 		Version int    `json:"version"`

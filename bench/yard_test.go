@@ -81,3 +81,31 @@ func BenchmarkABigYard(b *testing.B) {
 		within(b, name+"-KB", float64(n)/1024, 64)
 	}
 }
+
+// BenchmarkTheMatchGrows: the first answer of a match with a thousand, ten thousand and a hundred thousand trees for sale. It grows no worse
+// than the trees do: the floor is the answer with a thousand.
+func BenchmarkTheMatchGrows(b *testing.B) {
+	const size = 250
+	y := open(b)
+	spot := y.SpotOf("Petra Averill").ID
+	kinds := []string{"Hornbeam", "Field maple", "Rowan", "Ginkgo"}
+	took := func() time.Duration {
+		var all []time.Duration
+		for i := range 17 {
+			if _, t := y.send("GET", "/api/v1/spots/"+spot+"/match", ""); i >= 3 {
+				all = append(all, t)
+			}
+		}
+		return percentile(all, 0.5)
+	}
+	lots, at := 0, map[int]time.Duration{}
+	for _, trees := range []int{1_000, 10_000, 100_000} {
+		for ; lots*size < trees; lots++ {
+			y.lookedAt(y.TakeIn(apptest.LotOf(kinds[lots%len(kinds)], stock.Container, size))[0], 1)
+		}
+		at[trees] = took()
+		b.Logf("%7d trees for sale: %.1f ms", trees, ms(at[trees]))
+	}
+	within(b, "ten-thousand-times-a-thousand", float64(at[10_000])/float64(at[1_000]), 10)
+	within(b, "a-hundred-thousand-times-a-thousand", float64(at[100_000])/float64(at[1_000]), 100)
+}

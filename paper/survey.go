@@ -143,9 +143,20 @@ func (c canvas) ground(plan SurveyPlan, x, y, wide, high float64) {
 	c.SetXY(x+wide-11, y+16.5)
 	c.CellFormat(10, 4, plan.North, "", 0, "C", false, 0, "")
 	low, top := [2]float64{math.Inf(1), math.Inf(1)}, [2]float64{math.Inf(-1), math.Inf(-1)}
-	for _, at := range plan.Points {
+	reach := func(at [2]float64, around float64) {
 		for i := range 2 {
-			low[i], top[i] = min(low[i], at[i]), max(top[i], at[i])
+			low[i], top[i] = min(low[i], at[i]-around), max(top[i], at[i]+around)
+		}
+	}
+	for _, at := range plan.Points {
+		reach(at, 0)
+	}
+	for _, at := range plan.Spots {
+		reach(at, 0)
+	}
+	for _, l := range plan.Lines {
+		if len(l.Corners) > 0 {
+			reach(l.Corners[0], l.RoundM/2)
 		}
 	}
 	if len(plan.Points) < 2 {

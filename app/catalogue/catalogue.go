@@ -55,8 +55,32 @@ type Facts struct {
 	Partners *int `json:"partners,omitempty" minimum:"0" maximum:"2"`
 	// Sources are where single values come from, by field, when that is not Source.
 	Sources map[string]string `json:"sources,omitempty"`
+	// Rootstocks are those on which it is grafted.
+	Rootstocks []fit.Rootstock `json:"rootstocks,omitempty"`
 	// Lists are the local lists on which it stands.
 	Lists []Listed `json:"lists,omitempty"`
+}
+
+// On is a kind as it grows on a rootstock, and the stock; the kind itself and nil where the catalogue does not know that stock.
+func (k Kind) On(label string) (Kind, *fit.Rootstock) {
+	for _, r := range k.Facts.Rootstocks {
+		if !r.Is(label) {
+			continue
+		}
+		share := func(x *float64) *float64 {
+			if x == nil {
+				return nil
+			}
+			y := *x * r.SizePct / 100
+			return &y
+		}
+		f := k.Facts
+		f.Height10M, f.HeightMaxM, f.Spread10M, f.SpreadMaxM = share(f.Height10M), share(f.HeightMaxM), share(f.Spread10M), share(f.SpreadMaxM)
+		f.SoilBearings = fit.OnRootstock(f.SoilBearings, r)
+		k.Facts = f
+		return k, &r
+	}
+	return k, nil
 }
 
 // Kind is a kind of tree in the catalogue.
@@ -90,6 +114,8 @@ func Capability() kernel.Capability {
 		kernel.Deed("complete-kind", "PUT", "/kinds/{id}", KeepKinds, complete, func(tx *kernel.Tx, _ kernel.ByID, id string) (Whole, error) {
 			return see(tx, kernel.ByID{ID: id})
 		}).Makes("list-kinds", "see-kind", "match", "match-order", "match-beside", "see-room", "plan"),
+		kernel.ReadFile("kinds-table", "/kinds.csv", SeeYard, "text/csv", kindsTable),
+		kernel.Upload("bring-kinds", "/kinds/table", KeepKinds, bringKinds, func(_ *kernel.Tx, _ TableFile, t Taken) (Taken, error) { return t, nil }).Takes("text/csv", "text/plain").Unkeyed().Limit(TableLimit).Makes("list-kinds"),
 		kernel.Deed("list-kind", "PUT", "/kinds/{id}/lists", KeepKinds, keepLists, func(tx *kernel.Tx, _ kernel.ByID, id string) (Whole, error) {
 			return see(tx, kernel.ByID{ID: id})
 		}).Makes("list-kinds", "see-kind", "match", "match-order", "match-beside", "see-room", "plan", "see-mendings"),

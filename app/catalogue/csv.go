@@ -9,6 +9,7 @@ import (
 	"strconv"
 	"strings"
 
+	"sedum/core/arrival"
 	"sedum/core/fault"
 	"sedum/core/fit"
 	"sedum/core/ground"
@@ -21,13 +22,18 @@ import (
 // Columns of a catalogue as CSV, by their headings. An empty cell is unknown, or does not apply; four figures stand in one cell with
 // spaces between; words of a list too.
 var Columns = []string{"common", "botanical", "habit", "cold_c", "heat_c", "sun_h", "drainage_max", "ph", "drought", "wind", "chill_need", "fruiting", "self_fertile",
-	"soil", "height_10_m", "height_max_m", "spread_10_m", "spread_max_m", "flags", "cautions", "uses", "source", "synonyms", "partners", "flower", "fruit", "autumn", "salt", "bare_roots"}
+	"soil", "height_10_m", "height_max_m", "spread_10_m", "spread_max_m", "flags", "cautions", "uses", "source", "synonyms", "partners", "flower", "fruit", "autumn", "salt", "bare_roots", "rootstocks"}
 
 // ReadCSV reads kinds of a catalogue. What is wrong is named by row and column ("3.ph": the second row under the headings).
 // Source is where the figures come from when no column says it. Errors: fault.List.
 func ReadCSV(from io.Reader, source string) ([]Kind, error) {
+	return readTable(from, arrival.Comma, source)
+}
+
+// readTable is ReadCSV with another sign between the cells.
+func readTable(from io.Reader, delimiter arrival.Delimiter, source string) ([]Kind, error) {
 	lines := csv.NewReader(from)
-	lines.TrimLeadingSpace = true
+	lines.TrimLeadingSpace, lines.Comma = true, delimiter.Sign()
 	rows, err := lines.ReadAll()
 	if e, ok := errors.AsType[*csv.ParseError](err); ok {
 		return nil, fault.List{{Field: fmt.Sprintf("row %d", e.Line), Code: fault.WrongType, Limit: "row of a CSV file"}}
@@ -62,7 +68,11 @@ func ReadCSV(from io.Reader, source string) ([]Kind, error) {
 	for i, row := range rows[1:] {
 		r := csvRow{cells: map[string]string{}}
 		for at, name := range headings {
-			r.cells[name] = strings.TrimSpace(row[at])
+			cell := strings.TrimSpace(row[at])
+			if bare, is := strings.CutPrefix(cell, "'"); is && arrival.Formula(bare) { // as our own tables write it
+				cell = bare
+			}
+			r.cells[name] = cell
 		}
 		out = append(out, r.kind(source))
 		l = append(l, r.faults.Under(fmt.Sprintf("row %d", i+2))...)
@@ -163,6 +173,29 @@ func (r *csvRow) look(name string) *fit.Look {
 	return &fit.Look{Colour: *colour, From: from, To: to}
 }
 
+// rootstock is a name, a size in percent, and how it bears coarse, medium and fine soil ("?" is not known): "MM106 60 good good bears".
+func (r *csvRow) rootstock(cell string) fit.Rootstock {
+	parts := strings.Fields(cell)
+	if len(parts) < 5 {
+		r.faults.Add("rootstocks", fault.WrongType, "name, percent and three soils")
+		return fit.Rootstock{}
+	}
+	n := len(parts) - 4
+	size, err := kernel.Finite(parts[n])
+	if err != nil || size < 5 || size > 150 {
+		r.faults.Add("rootstocks", fault.WrongType, "percent from 5 to 150")
+	}
+	out := fit.Rootstock{Name: strings.Join(parts[:n], " "), SizePct: size}
+	for i, into := range []*fit.Bears{&out.Coarse, &out.Medium, &out.Fine} {
+		if soil := parts[n+1+i]; soil != "?" {
+			if v := word[fit.Bears](r, "rootstocks", soil); v != nil {
+				*into = *v
+			}
+		}
+	}
+	return out
+}
+
 // word is one of a set, nil when the cell is empty.
 func word[T set.Closed[T]](r *csvRow, name, cell string) *T {
 	v := T(cell)
@@ -231,6 +264,11 @@ func (r *csvRow) kind(source string) Kind {
 	}
 	if colour := word[fit.Colour](r, "autumn", r.cells["autumn"]); colour != nil {
 		k.Facts.Autumn = *colour
+	}
+	for _, stock := range strings.Split(r.cells["rootstocks"], ";") {
+		if stock = strings.TrimSpace(stock); stock != "" {
+			k.Facts.Rootstocks = append(k.Facts.Rootstocks, r.rootstock(stock))
+		}
 	}
 	for _, name := range strings.Split(r.cells["synonyms"], ";") {
 		if name = strings.TrimSpace(name); name != "" {

@@ -9,8 +9,12 @@ import (
 
 	. "sedum/app/apptest"
 	"sedum/app/catalogue"
+	"sedum/core/arrival"
 	"sedum/core/fault"
+	"sedum/core/set"
 	"sedum/kernel"
+	"sedum/notefile"
+	"sedum/paper"
 )
 
 // What does not fit in a table of kinds is named by row and column; an empty cell is unknown.
@@ -112,4 +116,56 @@ func TestKindsAreFoundByTheirOtherNames(t *testing.T) {
 		}
 		return nil
 	}))
+}
+
+// The whole catalogue goes out as a table and comes in again as it was, whatever sign stands between the cells; what is there is left as it is.
+func TestTheCatalogueGoesOutAndComesIn(t *testing.T) {
+	kinds, err := catalogue.Starter("")
+	require.NoError(t, err)
+	for _, d := range set.All[arrival.Delimiter]() {
+		file, err := paper.TableCSV(catalogue.TableOf(kinds), d)
+		require.NoError(t, err)
+		text, found, err := notefile.Lines(file)
+		require.NoError(t, err)
+		assert.Equal(t, d, found)
+		if d != arrival.Comma {
+			continue
+		}
+		again, err := catalogue.ReadCSV(strings.NewReader(text), "")
+		require.NoError(t, err)
+		require.Len(t, again, len(kinds))
+		for i := range kinds {
+			again[i].ID = kinds[i].ID
+			assert.Equal(t, kinds[i], again[i], kinds[i].Common)
+		}
+	}
+	w := Open(t)
+	file, err := paper.TableCSV([][]string{{"common", "botanical", "habit", "cold_c"}, {"Hornbeam", "Carpinus betulus", "single", "-29"}, {"Sky pine", "Pinus caelestis", "single", "-41"}}, arrival.Semicolon)
+	require.NoError(t, err)
+	taken, err := Did[catalogue.Taken](w, w.Manager, "bring-kinds", catalogue.TableFile{Name: "ours.csv"}, file)
+	require.NoError(t, err)
+	assert.Equal(t, catalogue.Taken{Added: 1, There: []string{"Hornbeam"}}, taken)
+	var l fault.List
+	require.ErrorAs(t, w.Err(w.Manager, "bring-kinds", catalogue.TableFile{}, []byte("common,botanical,habit\nX,Y,bush\n")), &l)
+	assert.Equal(t, "row 2.habit", l[0].Field)
+}
+
+// A kind on a rootstock is as large as the stock makes it, and bears no soil better than the stock does.
+func TestAKindOnARootstock(t *testing.T) {
+	kinds, err := catalogue.Starter("")
+	require.NoError(t, err)
+	for _, k := range kinds {
+		if k.Botanical != "Malus domestica" {
+			continue
+		}
+		on, stock := k.On("m.9")
+		require.NotNil(t, stock)
+		assert.InDelta(t, *k.Facts.HeightMaxM*0.35, *on.Facts.HeightMaxM, 1e-9)
+		assert.EqualValues(t, "dislikes", on.Facts.SoilBearings["coarse"])
+		same, stock := k.On("")
+		assert.Nil(t, stock)
+		assert.Equal(t, k, same)
+		return
+	}
+	require.Fail(t, "the catalogue has no apple")
 }

@@ -52,6 +52,8 @@ type Candidate struct {
 	// Season says whether it can be planted today by the calendar, NextDay the first day of the year from today on; "" and 0 where nobody knows.
 	Season  Season `json:"season" optional:"true"`
 	NextDay int    `json:"next_day"`
+	// Rootstock says what its rootstock makes of it, or that it is to be asked for; "" of a kind that the catalogue knows on none.
+	Rootstock string `json:"rootstock"`
 	// Carry says how heavy its ball is and who carries it, "" where nobody stated its size.
 	Carry string `json:"carry"`
 	// Beware is what of it may harm who lives there.
@@ -73,7 +75,7 @@ func (c Judged) Show(s words.Speaker, h rules.House) Candidate {
 				Text: s.Say("match.beware", map[string]any{"who": s.Say("resident."+string(r), nil), "harm": s.Say("short-caution."+string(harm), nil)})})
 		}
 	}
-	out.Form, out.Season, out.NextDay, out.Carry = lot.Form, c.season(), c.NextDay, c.carry(s, h)
+	out.Form, out.Season, out.NextDay, out.Rootstock, out.Carry = lot.Form, c.season(), c.NextDay, c.rootstock(s), c.carry(s, h)
 	out.Mark = c.mark(h)
 	out.Word = s.Say("match."+string(out.Mark), nil)
 	if low, ok := r.Factors[r.Limiting]; ok && low < 1-1e-9 {
@@ -240,4 +242,20 @@ func (c Judged) carry(s words.Speaker, h rules.House) string {
 	}
 	load := stock.Weigh(h, l.Form, l.BallDiameterMM, l.BallHeightMM, l.Medium, stock.Public)
 	return s.Say("carry."+string(load.Handling), map[string]any{"mass": planting.Measure{Value: load.MassKG, Unit: "kg"}})
+}
+
+// rootstock says what the rootstock makes of a tree, or between what sizes it may grow while nobody says which it is.
+func (c Judged) rootstock(s words.Speaker) string {
+	if c.Stock != nil {
+		return s.Say("rootstock.on", map[string]any{"name": c.Stock.Name, "size": c.Stock.SizePct})
+	}
+	stocks := c.Lot.Kind.Facts.Rootstocks
+	if len(stocks) == 0 {
+		return ""
+	}
+	least, most := stocks[0].SizePct, stocks[0].SizePct
+	for _, r := range stocks {
+		least, most = min(least, r.SizePct), max(most, r.SizePct)
+	}
+	return s.Say("rootstock.ask", map[string]any{"least": least, "most": most})
 }

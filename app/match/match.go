@@ -61,6 +61,8 @@ type Judged struct {
 	// NotWanted is what of it the customer does not want at all; Here is what the spot knows, by which it was judged.
 	NotWanted []coreground.Harm
 	Here      coreground.Facts
+	// Stock is the rootstock on which it stands, nil where the catalogue does not know it.
+	Stock *fit.Rootstock
 	// Winters are the chill of each winter by the site's station, empty where somebody typed the chill of the site.
 	Winters []station.Short
 	// CanWhen is when it can be planted by the calendar of the place, empty while nobody knows its frosts; NextDay the first day of the year
@@ -73,6 +75,8 @@ type Judged struct {
 // Judge holds trees of a lot against a spot; heightM is as a look measured it, nil when none did.
 func Judge(h rules.House, k ground.Known, lot yard.Lot, o yard.Offer) Judged {
 	j := Judged{Lot: lot, Offer: o, Here: k.Ground}
+	j.Lot.Kind, j.Stock = lot.Kind.On(lot.Rootstock)
+	lot = j.Lot
 	j.NotWanted = j.harms(k.Ground.Never)
 	if k.Station != nil && k.Spot.Site.Climate.ChillPortions == nil {
 		j.Winters = k.Station.Chill

@@ -279,3 +279,25 @@ func TestATreeOfTheGardenIsMoved(t *testing.T) {
 		assert.True(t, l.Has(field), "%s: %v", field, l)
 	}
 }
+
+// Of two apples for sale the one on a small stock grows small, says so, and has room where the other has none.
+func TestARootstockDecidesTheSize(t *testing.T) {
+	w := Open(t)
+	spot := w.SpotOf("Petra Averill").ID
+	for _, stock := range []string{"M9", ""} {
+		lot := LotOf("Apple", "container", 2)
+		lot.Rootstock, lot.Cultivar = stock, "On "+stock
+		w.SaveLook(w.TreesOf(w.TakeIn(lot)[0])[0].Tag, SoundLook())
+	}
+	sizes, says := map[string]float64{}, map[string]string{}
+	for _, k := range Saw[match.Ranked](w, "match", match.Ask{ByID: ByID(spot)}).Kinds {
+		if k.Botanical == "Malus domestica" && len(k.Sizes) > 4 {
+			sizes[k.Common], says[k.Common] = k.Sizes[4].HeightM, k.Rootstock
+		}
+	}
+	// Grown is near the catalogue's 7 m, and 35 % of that.
+	assert.InDelta(t, 7, sizes["Apple ‘On’"], 0.15)
+	assert.InDelta(t, 0.35, sizes["Apple ‘On M9’"]/sizes["Apple ‘On’"], 0.01)
+	assert.Contains(t, says["Apple ‘On M9’"], "On M9 it grows to 35 %")
+	assert.Contains(t, says["Apple ‘On’"], "25 to 100 %")
+}

@@ -64,8 +64,10 @@ type WholeTree struct {
 	Tag    string `json:"tag"`
 	Common string `json:"common"`
 	// SpotID is "" of a tree that finds none.
-	SpotID string    `json:"spot_id"`
-	Pinned bool      `json:"pinned"`
+	SpotID string `json:"spot_id"`
+	Pinned bool   `json:"pinned"`
+	// CrownM is how wide it stands in the year whose crowns are kept apart, 0 where nobody knows.
+	CrownM float64   `json:"crown_m" decimals:"1"`
 	At     []WholeAt `json:"at" doc:"in the order of the spots"`
 }
 
@@ -140,6 +142,7 @@ func several(tx *kernel.Tx, p kernel.ByID, ask Several) (Whole, error) {
 		genus, _, _ := strings.Cut(lot.Kind.Botanical, " ")
 		genera, needs = append(genera, genus), append(needs, fruit)
 		spread := spreadAt(lot, plantedM(t, lot))
+		tree.CrownM = spread
 		out.Spaced = out.Spaced && spread > 0 // a crown that nobody knows has no room that is known
 		order.Score, order.SpreadM = append(order.Score, row), append(order.SpreadM, spread)
 		out.Trees = append(out.Trees, tree)

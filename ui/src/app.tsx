@@ -31,6 +31,7 @@ const StationPage = lazy(() => import('./stations/station-page').then((m) => ({ 
 const RecordPage = lazy(() => import('./stations/record-page').then((m) => ({ default: m.RecordPage })))
 const BesidePage = lazy(() => import('./match/beside-page').then((m) => ({ default: m.BesidePage })))
 const MovePage = lazy(() => import('./ground/move-page').then((m) => ({ default: m.MovePage })))
+const ShortSurvey = lazy(() => import('./ground/short-survey').then((m) => ({ default: m.ShortSurvey })))
 const SpotPage = lazy(() => import('./ground/spot-page').then((m) => ({ default: m.SpotPage })))
 const SurveyPage = lazy(() => import('./survey/survey-page').then((m) => ({ default: m.SurveyPage })))
 const RoomPage = lazy(() => import('./match/room-page').then((m) => ({ default: m.RoomPage })))
@@ -113,6 +114,7 @@ export function App() {
             {(p) => <RecordPage key={p.id} id={p.id} station={p.station} />}
           </Route>
           <Route path="/ground/:id/plan">{(p) => <SurveyPage key={p.id} id={p.id} who={who.data} />}</Route>
+          <Route path="/ground/:id/short">{(p) => <ShortSurvey key={p.id} id={p.id} />}</Route>
           <Route path="/ground/:id/move">{(p) => <MovePage key={p.id} id={p.id} />}</Route>
           <Route path="/ground/:id">{(p) => <SpotPage key={p.id} id={p.id} who={who.data} />}</Route>
           <Route path="/match">

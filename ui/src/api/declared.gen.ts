@@ -23,6 +23,7 @@ export const stales = {
   'add-kind': ['list-kinds'],
   'take-starter-kinds': ['list-kinds'],
   'complete-kind': ['list-kinds', 'see-kind', 'match', 'match-order', 'match-beside', 'see-room', 'plan'],
+  'bring-kinds': ['list-kinds'],
   'list-kind': ['list-kinds', 'see-kind', 'match', 'match-order', 'match-beside', 'see-room', 'plan', 'see-mendings'],
   'add-measure': ['list-measures'],
   'retire-measure': ['list-measures'],

@@ -875,6 +875,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/kinds.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Kinds table */
+        get: operations["kinds-table"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/kinds/starter": {
         parameters: {
             query?: never;
@@ -886,6 +903,23 @@ export interface paths {
         put?: never;
         /** Take starter kinds */
         post: operations["take-starter-kinds"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/kinds/table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Bring kinds */
+        post: operations["bring-kinds"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3772,6 +3806,7 @@ export interface components {
             /** Format: int64 */
             partners?: number;
             ph: number[] | null;
+            rootstocks?: components["schemas"]["FitRootstock"][];
             salt?: components["schemas"]["FitBears"];
             scented?: boolean;
             self_fertile: boolean;
@@ -4284,6 +4319,14 @@ export interface components {
             overall: number;
             remedy: components["schemas"]["FitRemedy"] | null;
             unknown: components["schemas"]["FitFactor"][];
+        };
+        FitRootstock: {
+            coarse?: components["schemas"]["FitBears"] | "";
+            fine?: components["schemas"]["FitBears"] | "";
+            medium?: components["schemas"]["FitBears"] | "";
+            name: string;
+            /** Format: double */
+            size_pct: number;
         };
         ForgettingErasure: {
             name: string;
@@ -5393,6 +5436,7 @@ export interface components {
             remedy: string;
             /** Format: double */
             remedy_overall: number | null;
+            rootstock: string;
             season: components["schemas"]["MatchSeason"] | "";
             sizes: components["schemas"]["GroundSize"][];
             tag: string;
@@ -5430,6 +5474,7 @@ export interface components {
             remedy: string;
             /** Format: double */
             remedy_overall: number | null;
+            rootstock: string;
             season: components["schemas"]["MatchSeason"] | "";
             sizes: components["schemas"]["GroundSize"][];
             tag: string;
@@ -5484,6 +5529,7 @@ export interface components {
             remedy: string;
             /** Format: double */
             remedy_overall: number | null;
+            rootstock: string;
             season: components["schemas"]["MatchSeason"] | "";
             sizes: components["schemas"]["GroundSize"][];
             tag: string;
@@ -5624,6 +5670,8 @@ export interface components {
             /** @description in the order of the spots */
             at: components["schemas"]["MatchWholeAt"][];
             common: string;
+            /** Format: double */
+            crown_m: number;
             pinned: boolean;
             spot_id: string;
             tag: string;
@@ -10265,6 +10313,47 @@ export interface operations {
             };
         };
     };
+    "kinds-table": {
+        parameters: {
+            query?: {
+                /** @description what stands between two cells */
+                separator?: "comma" | "semicolon" | "tab" | "pipe";
+            };
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "take-starter-kinds": {
         parameters: {
             query?: never;
@@ -10284,6 +10373,51 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["None"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CatalogueTaken"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "bring-kinds": {
+        parameters: {
+            query?: {
+                /** @description of the file; it is the source of what no column gives one */
+                name?: string;
+            };
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+                "text/csv": string;
+                "text/plain": string;
             };
         };
         responses: {

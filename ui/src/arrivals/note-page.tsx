@@ -3,6 +3,7 @@ import { useTranslation } from 'react-i18next'
 import { useLocation } from 'wouter'
 import { ask, client, Problem } from '../api/client'
 import { noteQuery } from '../api/queries'
+import { FileField } from '../parts/file-field'
 import { Failed, FieldFault, Loading, sayProblem } from '../parts/states'
 import { useTitle } from '../parts/title'
 import { NoteDoubts } from './note-doubts'
@@ -40,18 +41,11 @@ export function NotePage({ id }: { id?: string }) {
           <h1 className="text-[2.2rem]">{t('note.title')}</h1>
           <p className="max-w-2xl text-soft">{t('note.hint')}</p>
         </div>
-        <label className="block">
-          <span className="mb-1 block font-semibold text-sm">{t('note.file')}</span>
-          <input
-            type="file"
-            accept=".csv,.txt,.tsv,.xlsx,text/csv,text/plain"
-            className="field !py-2"
-            onChange={(e) => {
-              const file = e.target.files?.[0]
-              if (file) open.mutate(file)
-            }}
-          />
-        </label>
+        <FileField
+          label={t('note.file')}
+          accept=".csv,.txt,.tsv,.xlsx,text/csv,text/plain"
+          onFile={(file) => open.mutate(file)}
+        />
       </header>
       <FieldFault text={open.error ? sayProblem(open.error, t) : undefined} />
       {open.isPending && <p role="status">{t('note.reading')}</p>}

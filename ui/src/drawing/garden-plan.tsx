@@ -30,6 +30,8 @@ export function GardenPlan(props: {
   light?: Schemas['SurveyLight']
   /** How wide a tree would stand at the chosen spot. */
   crownM?: number
+  /** Trees that were given a spot: each with its crown, in metres across. */
+  planted?: { spot_id: string; name: string; crown_m: number }[]
   /** Places that are being set out. */
   setting?: Schemas['SurveySetPlace'][]
 }) {
@@ -132,6 +134,33 @@ export function GardenPlan(props: {
           fillOpacity="0.3"
         />
       )}
+      {props.planted?.map((tree) => {
+        const spot = props.reading.spots.find((s) => s.id === tree.spot_id && s.placed)
+        if (!spot) return null
+        const { x, y } = place(spot.at)
+        return (
+          <g key={tree.spot_id}>
+            <circle
+              cx={x}
+              cy={y}
+              r={Math.max(10, (tree.crown_m / 2) * perM)}
+              className="fill-leaf stroke-leaf"
+              strokeWidth="2"
+              fillOpacity="0.3"
+            />
+            <text
+              x={x}
+              y={y + 34}
+              textAnchor="middle"
+              className="answer fill-leaf stroke-paper [paint-order:stroke]"
+              strokeWidth="4"
+              style={{ fontSize: 'calc(15px * var(--say, 1))' }}
+            >
+              {tree.name}
+            </text>
+          </g>
+        )
+      })}
       {chosen && <Reach spot={chosen} plan={props.plan} place={place} say={(m) => sayHeight(m, units)} />}
       {props.reading.spots
         .filter((s) => s.placed)

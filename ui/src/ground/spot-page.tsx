@@ -138,6 +138,11 @@ function SpotForm({ spot, who }: { spot: Spot; who: Person }) {
             . {t('ground.missing.why')}
           </p>
         )}
+        {may && (
+          <Link href={`/ground/${spot.id}/short`} className="font-semibold underline underline-offset-4">
+            {t('short.open')}
+          </Link>
+        )}
         {(who.deeds as string[]).includes('match-and-plan') && (
           <Link href={`/ground/${spot.id}/move`} className="font-semibold underline underline-offset-4">
             {t('move.open')}

@@ -13,6 +13,7 @@ import { say } from '../shell/said'
 import { settings, useSettings } from '../words/settings'
 import { sayHeight } from '../words/units'
 import { AddKind } from './add-kind'
+import { KindsTable } from './kinds-table'
 
 type Line = Schemas['CatalogueLine']
 type Wanted = { use?: string; size?: string; leaf?: string; month?: string }
@@ -129,6 +130,9 @@ export function KindsPage({ who }: { who: Person }) {
           </li>
         ))}
       </ul>
+      <div className="mt-6">
+        <KindsTable may={may} />
+      </div>
     </div>
   )
 }

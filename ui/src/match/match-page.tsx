@@ -9,6 +9,7 @@ import { useTitle } from '../parts/title'
 import { sayYearDay } from '../words/day'
 import { FactorBar } from './factor-bar'
 import { Questions } from './questions'
+import { RemedyBar } from './remedy-bar'
 
 /** Which of the trees that may be sold suit a spot: the best first, what limits each, what would mend it. */
 export function MatchPage({ id, who }: { id?: string; who: Person }) {
@@ -269,7 +270,12 @@ function Kind({
             <span className="text-soft">{c.botanical}</span>
           </span>
         </summary>
-        {c.remedy && <p className="mb-3 rounded-lg bg-leaf-pale px-4 py-3 font-semibold">{c.remedy}</p>}
+        {c.remedy && (
+          <div className="mb-3 grid gap-2 rounded-lg bg-leaf-pale px-4 py-3">
+            <p className="font-semibold">{c.remedy}</p>
+            {typeof c.remedy_overall === 'number' && <RemedyBar from={c.overall} to={c.remedy_overall} />}
+          </div>
+        )}
         <div className="grid gap-x-10 gap-y-4 pb-5 md:grid-cols-2">
           <ul className="grid content-start gap-1.5">
             {c.factors.map((f) => (
@@ -286,6 +292,7 @@ function Kind({
                 {caution}
               </p>
             ))}
+            {c.rootstock && <p className="mb-2 text-sm">{c.rootstock}</p>}
             {(c.season || c.carry) && (
               <p className="mb-2 text-sm">
                 {[c.season && t(`season.${c.season}`, { day: c.next_day ? sayYearDay(c.next_day) : '' }), c.carry]

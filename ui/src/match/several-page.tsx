@@ -152,7 +152,12 @@ export function SeveralPage({ id }: { id: string }) {
         {!w && tags.length === 0 && <p className="text-lg">{t('several.empty')}</p>}
         {plan.data && plan.data.plan.points.length > 0 && (
           <div className="drawn-across max-w-2xl">
-            <GardenPlan plan={plan.data.plan} reading={plan.data} highest={420} />
+            <GardenPlan
+              plan={plan.data.plan}
+              reading={plan.data}
+              highest={420}
+              planted={placed.map((tree) => ({ spot_id: tree.spot_id, name: tree.common, crown_m: tree.crown_m }))}
+            />
           </div>
         )}
       </div>

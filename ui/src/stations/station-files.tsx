@@ -2,6 +2,7 @@ import { useMutation } from '@tanstack/react-query'
 import { useTranslation } from 'react-i18next'
 import { Link, useLocation } from 'wouter'
 import { ask, client, Problem, type Schemas } from '../api/client'
+import { FileField } from '../parts/file-field'
 import { FieldFault, sayProblem } from '../parts/states'
 import { sayDay } from '../parts/time'
 import type { Station } from './station-page'
@@ -70,19 +71,11 @@ export function StationFiles({ station, may }: { station: Station; may: boolean 
       </ul>
       {may && (
         <div className="flex flex-wrap items-end gap-4">
-          <label className="block">
-            <span className="mb-1 block font-semibold text-sm">{t('station.file.bring')}</span>
-            <input
-              type="file"
-              accept=".csv,.txt,text/csv,text/plain"
-              className="field !py-2"
-              onChange={(e) => {
-                const file = e.target.files?.[0]
-                if (file) open.mutate(file)
-                e.target.value = ''
-              }}
-            />
-          </label>
+          <FileField
+            label={t('station.file.bring')}
+            accept=".csv,.txt,text/csv,text/plain"
+            onFile={(file) => open.mutate(file)}
+          />
           <button type="button" className="quiet" disabled={fetch.isPending} onClick={() => fetch.mutate()}>
             {t('station.file.fetch', { years: yearsAsked })}
           </button>
