@@ -238,6 +238,19 @@ func runningIn(folder string) int {
 	return 0
 }
 
+// memoryEnough is how many bytes must be free for a throwaway database to lie in memory.
+const memoryEnough = 8 << 30
+
+// throwawayRoot is where a throwaway database lies: in memory where there is room, for what is thrown away needs no disk; "" is the usual place.
+func throwawayRoot(durable bool) string {
+	const memory = "/dev/shm"
+	var fs syscall.Statfs_t
+	if durable || os.Getenv("TMPDIR") != "" || syscall.Statfs(memory, &fs) != nil || fs.Bavail*uint64(fs.Bsize) < memoryEnough {
+		return ""
+	}
+	return memory
+}
+
 // runWithDatabase runs a command beside a throwaway database, whose address it finds in the environment.
 func runWithDatabase(args []string, in io.Reader, out, errs io.Writer) int {
 	if len(args) > 0 && args[0] == "--" {
@@ -247,7 +260,8 @@ func runWithDatabase(args []string, in io.Reader, out, errs io.Writer) int {
 		_, _ = fmt.Fprint(errs, usage)
 		return 2
 	}
-	folder, err := os.MkdirTemp("", "sedum-test-")
+	durable := os.Getenv("SEDUM_DURABLE") != ""
+	folder, err := os.MkdirTemp(throwawayRoot(durable), "sedum-test-")
 	if err != nil {
 		return failed(errs, err)
 	}
@@ -257,7 +271,7 @@ func runWithDatabase(args []string, in io.Reader, out, errs io.Writer) int {
 	}
 	ctx, stop := signal.NotifyContext(context.Background(), syscall.SIGINT, syscall.SIGTERM)
 	defer stop()
-	server, err := database.Start(ctx, database.Options{Home: filepath.Join(folder, "db"), Throwaway: true, Durable: os.Getenv("SEDUM_DURABLE") != ""})
+	server, err := database.Start(ctx, database.Options{Home: filepath.Join(folder, "db"), Throwaway: true, Durable: durable})
 	if err != nil {
 		return failed(errs, err)
 	}
