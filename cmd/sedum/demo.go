@@ -239,7 +239,7 @@ func runningIn(folder string) int {
 }
 
 // memoryEnough is how many bytes must be free for a throwaway database to lie in memory.
-const memoryEnough = 8 << 30
+const memoryEnough = 4 << 30
 
 // throwawayRoot is where a throwaway database lies: in memory where there is room, for what is thrown away needs no disk; "" is the usual place.
 func throwawayRoot(durable bool) string {

@@ -150,7 +150,7 @@ export function GardenPlan(props: {
             />
             <text
               x={x}
-              y={y + 34}
+              y={y - 24}
               textAnchor="middle"
               className="answer fill-leaf stroke-paper [paint-order:stroke]"
               strokeWidth="4"
