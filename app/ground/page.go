@@ -33,6 +33,8 @@ type Known struct {
 	// Climate is what was typed of the site and, for the rest, what the record of its Station says, nil without one.
 	Climate climate.Facts
 	Station *ByStation
+	// Calendars are the years of the place that were worked out while it is read.
+	Calendars *planting.Calendars
 	// Today is the day on which it was read.
 	Today   time.Time
 	plan    SitePlan
@@ -118,7 +120,7 @@ func read(tx *kernel.Tx, spots []Spot) ([]Known, error) {
 }
 
 func (k *Known) read(tx *kernel.Tx) (err error) {
-	k.Today = tx.Today()
+	k.Today, k.Calendars = tx.Today(), planting.NewCalendars()
 	k.Marked = k.MarkedOn(k.Today)
 	k.Ground, k.FromPlan = k.Spot.Ground, survey.FromPlan{}
 	if k.plan.Version > 0 {

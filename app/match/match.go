@@ -20,7 +20,6 @@ import (
 	"sedum/core/planting"
 	"sedum/core/roles"
 	"sedum/core/rules"
-	"sedum/core/set"
 	"sedum/core/station"
 	"sedum/core/stock"
 	"sedum/kernel"
@@ -104,15 +103,9 @@ func Judge(h rules.House, k ground.Known, lot yard.Lot, o yard.Offer) Judged {
 
 // byCalendar notes when it can be planted at the place.
 func (j *Judged) byCalendar(h rules.House, k ground.Known, in planting.Input) {
-	today := climate.DayOfYear(k.Today)
-	status, known := planting.ByCalendar(h, in, today)
-	if !known {
-		return
-	}
-	j.NowStatus, j.CanWhen = status, map[coreground.When]bool{}
-	j.NextDay, _ = planting.NextByCalendar(h, in, today)
-	for _, when := range set.All[coreground.When]() {
-		j.CanWhen[when], _ = planting.PlantableIn(h, in, when, today)
+	year, known := k.Calendars.Of(h, in, climate.DayOfYear(k.Today))
+	if known {
+		j.NowStatus, j.NextDay, j.CanWhen = year.Now, year.Next, year.Can
 	}
 }
 

@@ -3,6 +3,7 @@ package planting
 import (
 	"sedum/core/ground"
 	"sedum/core/rules"
+	"sedum/core/set"
 	"sedum/core/stock"
 )
 
@@ -56,4 +57,45 @@ func PlantableIn(h rules.House, in Input, when ground.When, today int) (yes, kno
 	day, ok := NextByCalendar(h, in, wanted.first)
 	_, known = ByCalendar(h, in, today)
 	return ok && wanted.has(day), known
+}
+
+// Year is what the calendar of a place says of one kind of stock.
+type Year struct {
+	Now WindowStatus
+	// Next is the first good day from today on, 0 where there is none.
+	Next int
+	Can  map[ground.When]bool
+}
+
+// stocked is all of a tree that its calendar depends on.
+type stocked struct {
+	form                                      stock.Form
+	evergreen, tender, autumnHazard, marginal bool
+}
+
+// Calendars keeps the years of one place that were worked out already: many trees of a yard share one. It is for one place on one day by one
+// set of rules.
+type Calendars struct{ known map[stocked]*Year }
+
+// NewCalendars is of a place of which nothing was worked out yet.
+func NewCalendars() *Calendars { return &Calendars{map[stocked]*Year{}} }
+
+// Of is the year of a tree; false where the frosts of the place are not known.
+func (c *Calendars) Of(h rules.House, in Input, today int) (Year, bool) {
+	key := stocked{in.Tree.Form, in.Kind.Evergreen, in.Kind.Tender, in.Kind.AutumnHazard, Marginal(h, in)}
+	year, there := c.known[key]
+	if !there {
+		if now, known := ByCalendar(h, in, today); known {
+			year = &Year{Now: now, Can: map[ground.When]bool{}}
+			year.Next, _ = NextByCalendar(h, in, today)
+			for _, when := range set.All[ground.When]() {
+				year.Can[when], _ = PlantableIn(h, in, when, today)
+			}
+		}
+		c.known[key] = year
+	}
+	if year == nil {
+		return Year{}, false
+	}
+	return *year, true
 }
