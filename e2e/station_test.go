@@ -78,6 +78,7 @@ func TestAStationIsReadIn(t *testing.T) {
 	p.sees("By the record of Weir")
 	p.sees("station: −8 °C")
 	p.fill("Coldest night, mean of years", "-12")
+	p.sees("Save what you typed first.") // another station would drop it
 	p.press("button", "Save the ground")
 	p.until(`[...document.querySelectorAll('button')].some((b) => b.innerText === 'Saved')`)
 	assert.InDelta(t, -12, *h.SpotOf("Maud Ferriter").Reading.Climate.MinC, 1e-9)

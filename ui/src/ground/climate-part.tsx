@@ -37,11 +37,12 @@ export function ClimatePart({
   spot,
   known,
   onSaved,
+  touched,
   change,
   climate,
   fault,
   onBad,
-}: PartProps & { spot: Spot; known: Schemas['ClimateFacts']; onSaved: (s: Spot) => void }) {
+}: PartProps & { spot: Spot; known: Schemas['ClimateFacts']; onSaved: (s: Spot) => void; touched: boolean }) {
   const { t } = useTranslation()
   const { units } = useSettings()
   const near = useQuery(nearStationsQuery(spot.id)).data?.stations ?? []
@@ -94,22 +95,25 @@ export function ClimatePart({
           </Link>
         </p>
       )}
-      <Choice
-        label={t('ground.climate.choose')}
-        required
-        value={chosen || 'none'}
-        onChange={(v) => choose.mutate(v === 'none' ? '' : v)}
-        options={[
-          ...near.map((s) => ({
-            value: s.id,
-            label:
-              typeof s.away_km === 'number'
-                ? t('ground.climate.near', { name: s.name, km: s.away_km })
-                : t('ground.climate.north', { name: s.name, km: s.north_km }),
-          })),
-          { value: 'none', label: t('ground.climate.no-station') },
-        ]}
-      />
+      <fieldset disabled={touched} className="grid gap-1">
+        <Choice
+          label={t('ground.climate.choose')}
+          required
+          value={chosen || 'none'}
+          onChange={(v) => choose.mutate(v === 'none' ? '' : v)}
+          options={[
+            ...near.map((s) => ({
+              value: s.id,
+              label:
+                typeof s.away_km === 'number'
+                  ? t('ground.climate.near', { name: s.name, km: s.away_km })
+                  : t('ground.climate.north', { name: s.name, km: s.north_km }),
+            })),
+            { value: 'none', label: t('ground.climate.no-station') },
+          ]}
+        />
+        {touched && <p className="text-soft text-sm">{t('ground.climate.save-first')}</p>}
+      </fieldset>
       {choose.error && <FieldFault text={sayProblem(choose.error, t)} />}
       <div className={grid}>
         {figures.map(([name, kind]) => (

@@ -5,6 +5,7 @@ import { groundNeighbour, groundPurpose, groundWater, groundWind } from '../api/
 import { BearingField } from '../parts/bearing-field'
 import { Choice, yesNo } from '../parts/choice'
 import { MeasureField } from '../parts/measure-field'
+import { windOf } from '../words/bearing'
 import type { Change } from './spot-page'
 
 export type PartProps = {
@@ -74,13 +75,20 @@ export function AirPart({ change, found, planSunH, ground, fault, onBad }: PartP
           onBad={onBad}
           fault={fault('ground.sun_h')}
         />
-        <BearingField
-          label={t('spot.wind_from_deg')}
-          value={g.wind_from_deg}
-          onChange={(v) => ground({ wind_from_deg: v })}
-          onBad={onBad}
-          fault={fault('ground.wind_from_deg')}
-        />
+        <div>
+          <BearingField
+            label={t('spot.wind_from_deg')}
+            value={g.wind_from_deg}
+            onChange={(v) => ground({ wind_from_deg: v })}
+            onBad={onBad}
+            fault={fault('ground.wind_from_deg')}
+          />
+          {typeof found?.wind_from_deg === 'number' && typeof g.wind_from_deg !== 'number' && (
+            <p className="text-soft text-sm">
+              {t('spot.wind.from-station', { from: t(`wind.${windOf(found.wind_from_deg)}`) })}
+            </p>
+          )}
+        </div>
         <MeasureField
           kind="mm"
           label={t('spot.raise_mm')}

@@ -93,8 +93,12 @@ function Asking({ spot }: { spot: Spot }) {
   const at = Math.min(step, asked.length)
   const question = asked[at] as Question | undefined
   const go = (to: number, next: Answers = answers) => kept.set({ step: Math.max(0, to), answers: next })
-  const without = (field: keyof Answers) => {
-    const { [field]: _, ...rest } = answers
+  /** The answers without one; who does not know what stands near has not looked all round either. */
+  const without = (q: Question): Answers => {
+    if (q === 'feel') return { ...answers, ribbon: { length: answers.ribbon?.length ?? '', feel: '' } }
+    const rest = { ...answers }
+    delete rest[q]
+    if (q === 'obstacles') delete rest.room_looked
     return rest
   }
   return (
@@ -119,11 +123,7 @@ function Asking({ spot }: { spot: Spot }) {
             <button type="button" className="quiet !min-h-14" disabled={at === 0} onClick={() => go(at - 1)}>
               {t('short.back')}
             </button>
-            <button
-              type="button"
-              className="quiet !min-h-14"
-              onClick={() => go(at + 1, without(question === 'feel' ? 'ribbon' : question))}
-            >
+            <button type="button" className="quiet !min-h-14" onClick={() => go(at + 1, without(question))}>
               {t('short.unknown')}
             </button>
             {['lives_here', 'sun_h', 'obstacles'].includes(question) && (

@@ -109,6 +109,7 @@ function SpotForm({ spot, who }: { spot: Spot; who: Person }) {
             {...parts}
             spot={spot}
             known={reading.climate}
+            touched={kept.touched}
             onSaved={(s) => cache.setQueryData(spotQuery(spot.id).queryKey, s)}
           />
         </fieldset>
