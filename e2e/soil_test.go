@@ -3,9 +3,12 @@ package e2e_test
 import (
 	"testing"
 
+	"github.com/chromedp/chromedp"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"sedum/app/apptest"
+	place "sedum/app/ground"
 	"sedum/core/ground"
 )
 
@@ -38,7 +41,7 @@ func TestASoilIsToldInManyWays(t *testing.T) {
 	for i, l := range [][2]string{{"250", "roots"}, {"450", "grey or mottled"}, {"700", "hard, no spade goes in"}} {
 		n := string(rune('1' + i))
 		p.press("button", "Add a layer")
-		p.fill("Layer "+n+" down to", l[0])
+		p.fill("Layer "+n+" to", l[0])
 		p.choose("Seen in layer "+n, l[1])
 	}
 	p.sees("Hard from 450 mm down")
@@ -58,4 +61,40 @@ func TestASoilIsToldInManyWays(t *testing.T) {
 	p.goTo("/match/" + spot.ID)
 	p.sees("standing")
 	assert.Empty(t, p.complaints())
+}
+
+// What one types of a spot stands when somebody else saves it meanwhile: what only they touched comes in, and only what both touched is asked about.
+func TestTypedGroundStandsWhenAnotherSaves(t *testing.T) {
+	h := openHouse(t)
+	spot := h.SpotOf("Petra Averill")
+	p := h.open(1280, 800, false)
+	p.signIn("Bram Okonedo")
+	p.goTo("/ground/" + spot.ID)
+	p.fill("pH", "5.2")
+	p.fill("paving", "3.5")
+	p.until(`[...document.querySelectorAll('button')].some((b) => b.innerText === 'Save the ground')`)
+	theirs := func(change func(*ground.Facts)) {
+		now := h.SpotOf("Petra Averill")
+		c := place.Change{Name: now.Name, LatDeg: now.LatDeg, Ground: now.Ground, Climate: now.Climate, Version: now.Version, SiteVersion: now.SiteVersion}
+		change(&c.Ground)
+		h.Deed(h.Manager, "save-spot", apptest.ByID(spot.ID), c)
+	}
+	theirs(func(g *ground.Facts) { g.Exposure = ground.WindExposed })
+	p.press("button", "Save the ground") // refused, for another was first; what both did stands together
+	p.sees("Saved by somebody meanwhile, and taken in here: Wind.")
+	assert.Contains(t, p.text("main"), "Save the ground")
+	p.do(chromedp.Reload())
+	p.sees("taken in here: Wind.")
+	theirs(func(g *ground.Facts) { g.PH = apptest.Ptr(7.1) })
+	p.press("button", "Save the ground")
+	p.sees("Somebody saved this spot while you had it open.")
+	p.sees("pH: yours 5.2, theirs 7.1")
+	assert.Empty(t, p.axe())
+	p.press("button", "Keep theirs")
+	p.press("button", "Save the ground")
+	p.until(`[...document.querySelectorAll('button')].some((b) => b.innerText === 'Saved')`)
+	now := h.SpotOf("Petra Averill")
+	assert.InDelta(t, 7.1, *now.Ground.PH, 1e-9)
+	assert.Equal(t, ground.WindExposed, now.Ground.Exposure)
+	assert.InDelta(t, 3.5, *now.Ground.Obstacles[2].DistanceM, 1e-9)
 }

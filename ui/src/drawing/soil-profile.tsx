@@ -1,5 +1,7 @@
 import { useTranslation } from 'react-i18next'
 import type { Schemas } from '../api/client'
+import { useSettings } from '../words/settings'
+import { sayLength } from '../words/units'
 
 type Layer = Schemas['GroundLayer']
 
@@ -20,8 +22,11 @@ export function SoilLayers(props: {
   grade: number
   perMM: number
   deepest: number
+  /** Without its words, where fields stand on it. */
+  words?: boolean
 }) {
   const { t } = useTranslation()
+  const { units } = useSettings()
   let above = 0
   return (
     <g>
@@ -113,7 +118,7 @@ export function SoilLayers(props: {
                 />
               ))}
             {i > 0 && <path d={`M${props.x} ${y}h${props.width}`} className="stroke-umber" strokeWidth="1.2" />}
-            {high > 16 && (
+            {props.words !== false && high > 16 && (
               <text
                 x={props.x + 12}
                 y={y + Math.min(high - 5, 22)}
@@ -126,16 +131,18 @@ export function SoilLayers(props: {
                   .join(', ')}
               </text>
             )}
-            <text
-              x={props.x + props.width - 8}
-              y={y + high - 4}
-              textAnchor="end"
-              className="figure fill-ink stroke-leaf-paper [paint-order:stroke]"
-              strokeWidth="4"
-              style={{ fontSize: 'calc(13px * var(--say, 1))' }}
-            >
-              {l.to_mm} mm
-            </text>
+            {props.words !== false && (
+              <text
+                x={props.x + props.width - 8}
+                y={y + high - 4}
+                textAnchor="end"
+                className="figure fill-ink stroke-leaf-paper [paint-order:stroke]"
+                strokeWidth="4"
+                style={{ fontSize: 'calc(13px * var(--say, 1))' }}
+              >
+                {sayLength(l.to_mm, units)}
+              </text>
+            )}
           </g>
         )
       })}

@@ -1,4 +1,5 @@
 import { useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { Link } from 'wouter'
 import { ask, client, type Schemas, type Spot } from '../api/client'
@@ -67,6 +68,10 @@ export function ClimatePart({
     const value = kind === 'c' ? sayCelsius(v, units) : kind === 'mm' ? sayLength(v, units) : Math.round(v)
     return t('ground.climate.says', { value })
   }
+  // The record of a station says it all: what else somebody knows is behind a touch, unless something is typed already.
+  const [openAtFirst] = useState(
+    () => !by || [...figures.map(([name]) => name), ...days].some((n) => typeof c[n] === 'number'),
+  )
   const chosen = near.find((s) => s.chosen)?.id ?? ''
   return (
     <Part
@@ -115,32 +120,37 @@ export function ClimatePart({
         {touched && <p className="text-soft text-sm">{t('ground.climate.save-first')}</p>}
       </fieldset>
       {choose.error && <FieldFault text={sayProblem(choose.error, t)} />}
-      <div className={grid}>
-        {figures.map(([name, kind]) => (
-          <MeasureField
-            key={name}
-            label={t(`spot.${name}`)}
-            kind={kind}
-            hint={says(name, kind)}
-            value={c[name]}
-            onChange={(v) => climate({ [name]: v })}
-            onBad={onBad}
-            fault={fault(`climate.${name}`)}
-          />
-        ))}
-      </div>
-      <div className={grid}>
-        {days.map((name) => (
-          <DayField
-            key={name}
-            label={t(`spot.${name}`)}
-            value={c[name]}
-            onChange={(v) => climate({ [name]: v })}
-            onBad={onBad}
-            fault={fault(`climate.${name}`)}
-          />
-        ))}
-      </div>
+      <details open={openAtFirst} className="grid gap-3">
+        <summary className="min-h-11 w-fit cursor-pointer py-2.5 font-semibold">{t('ground.climate.typed')}</summary>
+        <div className="grid gap-3">
+          <div className={grid}>
+            {figures.map(([name, kind]) => (
+              <MeasureField
+                key={name}
+                label={t(`spot.${name}`)}
+                kind={kind}
+                hint={says(name, kind)}
+                value={c[name]}
+                onChange={(v) => climate({ [name]: v })}
+                onBad={onBad}
+                fault={fault(`climate.${name}`)}
+              />
+            ))}
+          </div>
+          <div className={grid}>
+            {days.map((name) => (
+              <DayField
+                key={name}
+                label={t(`spot.${name}`)}
+                value={c[name]}
+                onChange={(v) => climate({ [name]: v })}
+                onBad={onBad}
+                fault={fault(`climate.${name}`)}
+              />
+            ))}
+          </div>
+        </div>
+      </details>
     </Part>
   )
 }

@@ -49,14 +49,14 @@ export function DrainageHole({ spot, may, onSaved }: { spot: Spot; may: boolean;
   if (!spot.reading.marked)
     return (
       <section className="grid gap-2">
-        <h3 className="text-lg">{t('hole.title')}</h3>
+        <h2 className="text-lg">{t('hole.title')}</h2>
         <p className="text-soft">{t('hole.locked')}</p>
       </section>
     )
   return (
     <section className="grid gap-3">
       <div>
-        <h3 className="text-lg">{t('hole.title')}</h3>
+        <h2 className="text-lg">{t('hole.title')}</h2>
         <p className="text-soft text-sm">{t('hole.note')}</p>
       </div>
       {spot.tests.length > 0 && (

@@ -20,16 +20,18 @@ export function GardenView({ id, may }: { id: string; may: boolean }) {
       {empty ? (
         <p className="text-lg">{t('survey.none')}</p>
       ) : (
-        <div className="drawn-across">
-          <GardenPlan plan={plan.data.plan} reading={plan.data} chosen={id} highest={460} />
+        <div className="grid items-end gap-x-8 gap-y-4 xl:grid-cols-2">
+          <div className="drawn-across">
+            <GardenPlan plan={plan.data.plan} reading={plan.data} chosen={id} highest={460} />
+          </div>
+          {spot?.sun && (
+            <div className="drawn-across">
+              <SunView spot={spot} plan={plan.data.plan} latDeg={plan.data.lat_deg} />
+              {spot.sun_text && <p>{spot.sun_text}</p>}
+            </div>
+          )}
         </div>
       )}
-      {spot?.sun && (
-        <div className="drawn-across">
-          <SunView spot={spot} plan={plan.data.plan} latDeg={plan.data.lat_deg} />
-        </div>
-      )}
-      {spot?.sun_text && <p>{spot.sun_text}</p>}
       {!empty && spot && !spot.placed && <p className="border-ochre border-l-4 pl-2">{spot.notes[0]?.text}</p>}
       <Link
         href={`/ground/${id}/plan`}

@@ -5,7 +5,6 @@ import { useTranslation } from 'react-i18next'
 import { ask, client, newKey, Problem, type Schemas, type Spot } from '../api/client'
 import { FieldFault, sayProblem } from '../parts/states'
 import { useSettings } from '../words/settings'
-import { Part } from './parts'
 
 type Form = {
   reference: string
@@ -91,19 +90,21 @@ export function Services({ spot, may, onSaved }: { spot: Spot; may: boolean; onS
   )
   if (marked)
     return (
-      <Part title={t('services.title')}>
-        <p className="text-lg" data-testid="marked">
+      <section className="border-oxblood border-l-4 border-dotted pl-3" aria-label={t('services.title')}>
+        <p data-testid="marked">
+          <span className="font-semibold">{t('services.title')}.</span>{' '}
           {t('services.marked', { reference: marked.reference, by: marked.marked_by, until: day(marked.expires_on) })}{' '}
-          {t(`services.private.${marked.private_lines}`)}
+          {t(`services.private.${marked.private_lines}`)} {t('services.near')}
         </p>
-        <p className="border-ink border-l-4 pl-3">{t('services.near')}</p>
         {may && (
-          <details className="rounded-xl border-[1.5px] border-line-strong px-4">
-            <summary className="min-h-11 cursor-pointer py-2.5 font-semibold">{t('services.another')}</summary>
+          <details>
+            <summary className="min-h-11 w-fit cursor-pointer py-2.5 font-semibold text-sm">
+              {t('services.another')}
+            </summary>
             <div className="pb-4">{entry}</div>
           </details>
         )}
-      </Part>
+      </section>
     )
   return (
     <section aria-labelledby="services" className="rounded-xl bg-night p-5 text-white">

@@ -5,19 +5,19 @@ import { Link, useLocation } from 'wouter'
 import { ask, client, comesBack, type Person, Problem, type Schemas, type Spot } from '../api/client'
 import { groundPlanQuery, readSpotQuery, spotQuery } from '../api/queries'
 import { nowStale } from '../api/stale'
-import { SpotSection } from '../drawing/spot-section'
 import { Failed, Loading, Nothing, sayProblem } from '../parts/states'
 import { useTitle } from '../parts/title'
 import { useKept } from '../parts/use-kept'
 import { named } from '../words/named'
 import { ClimatePart } from './climate-part'
-import { DrainageHole } from './drainage-hole'
 import { GardenView } from './garden-view'
 import { LineOwner } from './line-owner'
 import { MendPart } from './mend-part'
-import { AirPart, Part, RoomPart } from './parts'
+import { Part } from './parts'
+import { Place } from './place'
+import { rebase } from './rebase'
 import { Services } from './services'
-import { LayersPart, TexturePart } from './soil-part'
+import { TexturePart } from './soil-part'
 import { TheirData } from './their-data'
 
 export type Change = Omit<Schemas['GroundChange'], 'version' | 'site_version'>
@@ -29,7 +29,7 @@ export function SpotPage({ id, who }: { id: string; who: Person }) {
   if (spot.error instanceof Problem && spot.error.status === 404) return <Nothing title={t('nothing.spot')} />
   if (spot.error) return <Failed cause={spot.error} again={() => spot.refetch()} />
   const s = spot.data
-  return <SpotForm key={`${s.version} ${s.site_version}`} spot={s} who={who} />
+  return <SpotForm key={s.id} spot={s} who={who} />
 }
 
 const changeOf = (s: Spot): Change => ({ name: s.name, lat_deg: s.lat_deg, ground: s.ground, climate: s.climate })
@@ -39,20 +39,33 @@ function SpotForm({ spot, who }: { spot: Spot; who: Person }) {
   useTitle(spot.name)
   const { t } = useTranslation()
   const cache = useQueryClient()
-  const kept = useKept<Change>(`spot.${spot.id}`, spot.version * 1000 + spot.site_version, () => changeOf(spot))
+  // What is typed keeps itself with the state that it was typed on: what somebody else saves meanwhile comes to stand beside it.
+  const kept = useKept<{ base: Change; mine: Change }>(`spot.${spot.id}`, 2, () => ({
+    base: changeOf(spot),
+    mine: changeOf(spot),
+  }))
+  const { base, mine } = kept.value
+  const { change, both, theirs } = kept.touched
+    ? rebase(base, mine, changeOf(spot))
+    : { change: changeOf(spot), both: [], theirs: [] }
+  const keep = (next: Change) => kept.set({ base: kept.touched && both.length ? base : changeOf(spot), mine: next })
   const [bad, setBad] = useState(false)
   const [, go] = useLocation()
-  const change = kept.value
   const body = { ...change, version: spot.version, site_version: spot.site_version }
   const live = useQuery({ ...readSpotQuery(spot.id, body), enabled: kept.touched })
   const reading = live.data ?? spot.reading
   const may = (who.deeds as string[]).includes('keep-ground')
   const save = useMutation({
-    mutationFn: (versions: { version: number; site_version: number }) =>
-      ask(client.PUT('/api/v1/spots/{id}', { params: { path: { id: spot.id } }, body: { ...change, ...versions } })),
+    mutationFn: (body: Schemas['GroundChange']) =>
+      ask(client.PUT('/api/v1/spots/{id}', { params: { path: { id: spot.id } }, body })),
     retry: (count, cause) => comesBack(cause) && count < 40,
     retryDelay: 1500,
     onSuccess: (saved) => taken(saved),
+    // Somebody else was first: their state comes in, and what is typed here stands on it.
+    onError: (cause) => {
+      if (cause instanceof Problem && cause.status === 409 && cause.current)
+        cache.setQueryData(spotQuery(spot.id).queryKey, cause.current as Spot)
+    },
   })
   const taken = (saved: Spot) => {
     kept.forget()
@@ -60,50 +73,42 @@ function SpotForm({ spot, who }: { spot: Spot; who: Person }) {
     nowStale(cache, 'save-spot', spotQuery(spot.id).queryKey)
   }
   const problem = (save.error ?? live.error) as Problem | null
-  const stale = save.error instanceof Problem && save.error.status === 409 ? (save.error.current as Spot) : undefined
+  const overtaken = save.error instanceof Problem && save.error.status === 409
   const fault = (field: string) => (problem instanceof Problem ? problem.field(field) : undefined)
-  const ground = (part: Partial<Change['ground']>) => kept.set({ ...change, ground: { ...change.ground, ...part } })
+  const ground = (part: Partial<Change['ground']>) => keep({ ...change, ground: { ...change.ground, ...part } })
   const climate = (part: Partial<Change['climate']>) =>
-    kept.set({ ...change, climate: { ...change.climate, ...part, source: part.source ?? 'typed' } })
+    keep({ ...change, climate: { ...change.climate, ...part, source: part.source ?? 'typed' } })
   const spots = useQuery(groundPlanQuery(spot.id)).data?.spots ?? []
   const garden = spots.find((s) => s.id === spot.id)
   const planSunH = garden?.settled ? garden.sun?.growing_h : undefined
   const parts = { change, found: spot.found, planSunH, ground, climate, fault, onBad: setBad }
   return (
     <div className="grid flex-1 grid-cols-1 gap-x-10 gap-y-6 px-4 py-5 md:px-7 lg:grid-cols-[minmax(0,1fr)_21rem]">
-      <div className="grid min-w-0 content-start gap-8">
+      <div className="grid min-w-0 content-start gap-6">
         <header>
           <h1 className="text-3xl">
             {spot.customer}, {spot.name}
           </h1>
           <p className="text-soft">{[spot.address, spot.phone].filter(Boolean).join(' · ')}</p>
         </header>
+        <p className="answer sticky top-0 z-10 -mx-4 border-line border-b bg-paper px-4 py-2 text-2xl lg:hidden">
+          {reading.class ? t(`ground.answer.${reading.class}`) : t('ground.answer.unknown')}
+        </p>
         <Services spot={spot} may={may} onSaved={(s) => cache.setQueryData(spotQuery(spot.id).queryKey, s)} />
-        <div className="grid items-start gap-x-8 gap-y-6 xl:grid-cols-[minmax(0,1.35fr)_minmax(0,1fr)]">
-          <GardenView id={spot.id} may={may} />
-          <section className="grid gap-3">
-            <h2 className="border-ink border-b-2 pb-1 text-xl">{t('ground.cut-open')}</h2>
-            <div className="drawn-across">
-              <SpotSection ground={change.ground} reading={reading} tests={spot.tests} />
-            </div>
-          </section>
-        </div>
-        <Part title={t('ground.soil')}>
-          <div className="grid items-start gap-x-10 gap-y-6 lg:grid-cols-2">
-            <fieldset disabled={!may}>
-              <TexturePart {...parts} soils={reading.soils_found} />
-            </fieldset>
-            <div className="grid gap-6">
-              <DrainageHole spot={spot} may={may} onSaved={(s) => cache.setQueryData(spotQuery(spot.id).queryKey, s)} />
-              <fieldset disabled={!may}>
-                <LayersPart {...parts} />
-              </fieldset>
-            </div>
-          </div>
+        <Place
+          {...parts}
+          spot={spot}
+          reading={reading}
+          may={may}
+          onSaved={(s) => cache.setQueryData(spotQuery(spot.id).queryKey, s)}
+        />
+        <Part title={t('soil.texture')}>
+          <fieldset disabled={!may}>
+            <TexturePart {...parts} soils={reading.soils_found} />
+          </fieldset>
         </Part>
+        <GardenView id={spot.id} may={may} />
         <fieldset disabled={!may} className="grid gap-8">
-          <AirPart {...parts} />
-          <RoomPart {...parts} />
           <LineOwner spot={spot} may={may} />
           <ClimatePart
             {...parts}
@@ -150,40 +155,50 @@ function SpotForm({ spot, who }: { spot: Spot; who: Person }) {
           </Link>
         )}
         <Elsewhere spots={spots.filter((s) => s.id !== spot.id)} />
-        {problem && !stale && (
+        {problem && !overtaken && (
           <p role="alert" className="rounded-lg border-2 border-oxblood p-3 text-oxblood">
             {sayProblem(problem, t)}
           </p>
         )}
-        {stale && (
+        {theirs.length > 0 && (
+          <p role="status" className="border-ochre border-l-4 pl-2">
+            {t('ground.meanwhile', { what: theirs.map((k) => named(`spot.${k}`, k)).join(', ') })}
+          </p>
+        )}
+        {both.length > 0 && (
           <div role="alert" className="grid gap-2 rounded-xl border-2 border-oxblood p-3">
             <p className="font-semibold">{t('ground.stale')}</p>
-            <Differences mine={change} theirs={changeOf(stale)} />
+            <Differences keys={both} mine={change} theirs={changeOf(spot)} />
             <button
               type="button"
               className="quiet"
               onClick={() => {
-                taken(stale)
+                const now = changeOf(spot)
+                const take = (part: 'ground' | 'climate') =>
+                  Object.fromEntries(
+                    Object.entries({ ...change[part], ...now[part] }).map(([k, v]) => [
+                      k,
+                      both.includes(k) ? v : (change[part] as Record<string, unknown>)[k],
+                    ]),
+                  )
+                const next = { ...change, ground: take('ground'), climate: take('climate') } as Change
+                kept.set({ base: now, mine: both.includes('name') ? { ...next, name: now.name } : next })
                 save.reset()
               }}
             >
               {t('two.keep-theirs')}
             </button>
-            <button
-              type="button"
-              className="deed"
-              onClick={() => save.mutate({ version: stale.version, site_version: stale.site_version })}
-            >
+            <button type="button" className="deed" onClick={() => save.mutate(body)}>
               {t('two.save-mine')}
             </button>
           </div>
         )}
-        {may && (
+        {may && both.length === 0 && (
           <button
             type="button"
             className="deed"
             disabled={!kept.touched || bad || save.isPending || Boolean(live.error && kept.touched)}
-            onClick={() => save.mutate({ version: spot.version, site_version: spot.site_version })}
+            onClick={() => save.mutate(body)}
           >
             {save.isPending ? t('look.saving') : kept.touched ? t('ground.save') : t('ground.saved')}
           </button>
@@ -193,8 +208,8 @@ function SpotForm({ spot, who }: { spot: Spot; who: Person }) {
             type="button"
             className="quiet"
             onClick={() => {
-              kept.set(changeOf(spot))
               kept.forget()
+              save.reset()
             }}
           >
             {t('ground.drop')}
@@ -205,13 +220,8 @@ function SpotForm({ spot, who }: { spot: Spot; who: Person }) {
             <button
               type="button"
               className="quiet"
-              disabled={bad || save.isPending || Boolean(live.error)}
-              onClick={() =>
-                save.mutate(
-                  { version: spot.version, site_version: spot.site_version },
-                  { onSuccess: () => go(`/match/${spot.id}`) },
-                )
-              }
+              disabled={bad || save.isPending || both.length > 0 || Boolean(live.error)}
+              onClick={() => save.mutate(body, { onSuccess: () => go(`/match/${spot.id}`) })}
             >
               {t('ground.save-match')}
             </button>
@@ -251,23 +261,26 @@ function Elsewhere({ spots }: { spots: Schemas['GroundPlanSpot'][] }) {
 }
 
 /** What differs between two states of a spot, side by side. */
-function Differences({ mine, theirs }: { mine: Change; theirs: Change }) {
+function Differences({ keys, mine, theirs }: { keys: string[]; mine: Change; theirs: Change }) {
   const { t } = useTranslation()
-  const flat = (c: Change): Record<string, unknown> => ({ name: c.name, ...c.ground, ...c.climate })
+  const flat = (c: Change): Record<string, unknown> => ({
+    name: c.name,
+    lat_deg: c.lat_deg,
+    ...c.ground,
+    ...c.climate,
+  })
   const a = flat(mine)
   const b = flat(theirs)
   const say = (v: unknown) =>
     v === null || v === undefined || v === '' ? t('unknown') : typeof v === 'object' ? JSON.stringify(v) : String(v)
   return (
     <ul className="grid gap-1 text-sm">
-      {Object.keys(a)
-        .filter((k) => JSON.stringify(a[k]) !== JSON.stringify(b[k]))
-        .map((k) => (
-          <li key={k}>
-            <span className="font-semibold">{named(`spot.${k}`, k)}:</span> {t('two.mine.short')} {say(a[k])},{' '}
-            {t('two.theirs.short')} {say(b[k])}
-          </li>
-        ))}
+      {keys.map((k) => (
+        <li key={k}>
+          <span className="font-semibold">{named(`spot.${k}`, k)}:</span> {t('two.mine.short')} {say(a[k])},{' '}
+          {t('two.theirs.short')} {say(b[k])}
+        </li>
+      ))}
     </ul>
   )
 }

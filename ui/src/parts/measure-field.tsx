@@ -22,6 +22,8 @@ export function MeasureField(props: {
   inputRef?: Ref<HTMLInputElement>
   id?: string
   hint?: string
+  /** On a drawing: the label stands in the field, before the figure. */
+  inline?: boolean
 }) {
   const { t } = useTranslation()
   const { units } = useSettings()
@@ -43,16 +45,23 @@ export function MeasureField(props: {
   // What was worked out is told as precisely as a hand measures.
   const told = kind === 'mm' && typeof props.worked === 'number' ? Math.round(props.worked) : props.worked
   const worked = text === '' && told !== undefined && told !== null ? told : null
+  const label = (
+    <label
+      htmlFor={id}
+      className={`font-semibold text-sm ${props.inline ? 'flex min-h-11 items-center whitespace-nowrap pl-2.5' : 'mb-1 block'}`}
+    >
+      {props.label}
+    </label>
+  )
   return (
     <div>
-      <label htmlFor={id} className="mb-1 block font-semibold text-sm">
-        {props.label}
-      </label>
-      <div className="relative">
+      {!props.inline && label}
+      <div className={props.inline ? 'field relative flex items-stretch p-0' : 'relative'}>
+        {props.inline && label}
         <input
           id={id}
           ref={props.inputRef}
-          className={`field tabular-nums ${unit && unit.length > 1 ? 'pr-10' : unit ? 'pr-7' : ''} pl-2.5`}
+          className={`tabular-nums ${unit && unit.length > 1 ? 'pr-10' : unit ? 'pr-7' : ''} ${props.inline ? 'w-full min-w-0 rounded-[inherit] bg-transparent pl-2 font-semibold' : 'field pl-2.5'}`}
           inputMode="decimal"
           autoComplete="off"
           value={text}

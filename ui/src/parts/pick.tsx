@@ -7,10 +7,12 @@ export function Pick<T extends string>(props: {
   value: NoInfer<T>
   onChange: (value: T) => void
   say: (value: T) => ReactNode
+  /** On a drawing, where what stands beside it says what it is. */
+  bare?: boolean
 }) {
   return (
     <label className="block text-sm">
-      <span className="mb-1 block font-semibold">{props.label}</span>
+      <span className={props.bare ? 'sr-only' : 'mb-1 block font-semibold'}>{props.label}</span>
       <select
         className="field"
         value={props.value}
