@@ -29,7 +29,7 @@ func TestMistakesAreMendedOverHTTP(t *testing.T) {
 	p.get("/api/v1/kinds/"+kind.ID, &kind)
 	ok("PUT", "/kinds/"+kind.ID, map[string]any{"version": kind.Version, "common": "Sourwood", "botanical": "Oxydendrum arboreum", "habit": "single", "evergreen": false, "cold_c": -26,
 		"heat_c": nil, "drought": nil, "drainage_max": "", "wind": "", "height_10_m": 5, "height_max_m": 12, "spread_10_m": nil, "spread_max_m": nil, "sharp_drainage": false, "thirsty": false, "tender": false,
-		"autumn_hazard": true, "bark_tender": false, "old_wood": false, "bleeds": false, "stone_fruit": false, "moves_badly": true, "uses": []any{}, "source": "the grower",
+		"autumn_hazard": true, "bark_tender": false, "old_wood": false, "bleeds": false, "stone_fruit": false, "moves_badly": true, "uses": []any{}, "source": "the grower", "origin": "grower", "rootstocks": []any{},
 		"chill_need": nil, "fruiting": false, "self_fertile": false, "partners": nil, "soil_coarse": "", "soil_medium": "good", "soil_fine": "", "salt": "", "bare_roots": "", "cautions": []any{}, "synonyms": []any{"sorrel tree"},
 		"conifer": false, "scented": false, "autumn": "red"})
 

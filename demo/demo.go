@@ -109,7 +109,7 @@ func (l *loader) letterhead() error {
 }
 
 func (l *loader) catalogue() error {
-	list, err := catalogue.Starter("house catalogue of the made-up nursery")
+	list, err := catalogue.Starter("")
 	if err != nil {
 		return err
 	}

@@ -33,7 +33,7 @@ func TestAnUnknownKindComesInAndTheNextDeliveryIsTakenBack(t *testing.T) {
 	p.sees("is not in the catalogue")
 	p.fill("Botanical name", "Oxydendrum arboreum")
 	p.choose("How does it grow?", "one trunk")
-	p.choose("Evergreen?", "no")
+	p.choose("Evergreen", "no")
 	p.press("button", "Add it, provisional")
 	p.until(`!document.body.innerText.includes('Add it with what you see')`)
 	p.press("button", "Take in")

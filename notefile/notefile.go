@@ -58,3 +58,23 @@ func lines(file []byte, how *arrival.How) (arrival.Table, error) {
 	}
 	return cellsOf(text, how.Delimiter)
 }
+
+// Rows are the rows of a table with all their cells as they stand, empty rows left out: of text, or of the first sheet of a workbook that
+// holds anything. Errors: arrival.Unreadable as Read.
+func Rows(file []byte) ([][]string, error) {
+	var t arrival.Table
+	var err error
+	if bytes.HasPrefix(file, []byte("PK\x03\x04")) {
+		t, _, _, err = workbook(file, "")
+	} else {
+		t, err = lines(file, &arrival.How{})
+	}
+	if err != nil {
+		return nil, err
+	}
+	out := [][]string{}
+	for _, l := range t.Lines {
+		out = append(out, l.Cells)
+	}
+	return out, nil
+}

@@ -3,6 +3,9 @@ package paper
 import (
 	"bytes"
 	"encoding/csv"
+	"errors"
+
+	"github.com/xuri/excelize/v2"
 
 	"sedum/core/arrival"
 )
@@ -32,4 +35,40 @@ func TableCSV(rows [][]string, separator arrival.Delimiter) ([]byte, error) {
 	}
 	w.Flush()
 	return out.Bytes(), w.Error()
+}
+
+// BookType is the media type of a workbook.
+const BookType = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
+
+// TableBook writes a table as a workbook with one sheet, its headings standing still above. Every cell is text: nothing in it is run.
+func TableBook(rows [][]string) (file []byte, err error) {
+	book := excelize.NewFile()
+	defer func() { err = errors.Join(err, book.Close()) }()
+	sheet := book.GetSheetName(0)
+	for i, row := range rows {
+		cells := make([]any, len(row))
+		for n, cell := range row {
+			cells[n] = cell
+		}
+		at, err := excelize.CoordinatesToCellName(1, i+1)
+		if err != nil {
+			return nil, err
+		}
+		if err := book.SetSheetRow(sheet, at, &cells); err != nil {
+			return nil, err
+		}
+	}
+	bold, err := book.NewStyle(&excelize.Style{Font: &excelize.Font{Bold: true}})
+	if err != nil {
+		return nil, err
+	}
+	err = errors.Join(book.SetRowStyle(sheet, 1, 1, bold), book.SetPanes(sheet, &excelize.Panes{Freeze: true, YSplit: 1, TopLeftCell: "A2", ActivePane: "bottomLeft"}))
+	if err != nil {
+		return nil, err
+	}
+	out, err := book.WriteToBuffer()
+	if err != nil {
+		return nil, err
+	}
+	return out.Bytes(), nil
 }

@@ -12,7 +12,6 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
-	"sedum/app/catalogue"
 	"sedum/app/growers"
 	"sedum/app/match"
 	"sedum/app/mending"
@@ -23,6 +22,7 @@ import (
 	"sedum/core/fault"
 	"sedum/core/fit"
 	"sedum/core/ground"
+	"sedum/core/kind"
 	"sedum/core/planting"
 	"sedum/core/roles"
 	"sedum/core/rules"
@@ -57,8 +57,9 @@ func sets() map[string]said {
 		"arrival.Why":           by(set.Texts[arrival.Why](), "", "note.left."),
 		"stock.Ranged":          by(set.Texts[stock.Ranged](), "", "column."),
 		"care.Code":             by(set.Texts[care.Code](), "care.", ""),
-		"catalogue.ListOf":      by(set.Texts[catalogue.ListOf](), "", "kind.list."),
-		"catalogue.Odd":         by(set.Texts[catalogue.Odd](), "odd.", ""),
+		"kind.ListOf":           by(set.Texts[kind.ListOf](), "", "kind.list."),
+		"kind.Odd":              by(set.Texts[kind.Odd](), "odd.", ""),
+		"kind.Origin":           by(set.Texts[kind.Origin](), "", "kind.origin."),
 		"fit.Colour":            by(set.Texts[fit.Colour](), "", "colour."),
 		"climate.Hemisphere":    unsaid(set.Texts[climate.Hemisphere]()),
 		"climate.Source":        unsaid(set.Texts[climate.Source]()),

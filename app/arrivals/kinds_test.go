@@ -61,7 +61,7 @@ func TestAnUnknownKindIsTakenInAndItsUnknownsAreNamed(t *testing.T) {
 	assert.Contains(t, whole.Unknown, "cold_c")
 	c := catalogue.Completed{Version: whole.Version, Common: "Sourwood", Botanical: "Oxydendrum arboreum", Habit: "single", ColdC: Ptr(-29.0), HeatC: Ptr(30.0),
 		SunH: &[4]float64{2, 4, 12, 16}, DrainageMax: "good", PH: &[4]float64{5, 5.5, 7, 7.5}, Drought: Ptr(1), Wind: "open", Height10M: Ptr(6.0), HeightMaxM: Ptr(15.0),
-		Spread10M: Ptr(4.0), SpreadMaxM: Ptr(10.0), Source: "the grower's list"}
+		Spread10M: Ptr(4.0), SpreadMaxM: Ptr(10.0), Origin: "grower", Source: "the grower's list"}
 	wrong := c
 	wrong.PH = &[4]float64{7, 5, 6, 8}
 	Fault(t, w.Err(w.Manager, "complete-kind", ByID(k.ID), wrong), "ph", fault.NotRising)

@@ -8,79 +8,25 @@ import (
 
 	"sedum/core/fit"
 	"sedum/core/ground"
-	"sedum/core/planting"
+	"sedum/core/kind"
 	"sedum/core/roles"
 	"sedum/core/set"
 	"sedum/core/stock"
 	"sedum/kernel"
+	"sedum/paper"
 )
 
 //go:embed tables/*.sql
 var tables embed.FS
 
-// Facts is what the catalogue knows of a kind; nil is unknown, and shows.
-type Facts struct {
-	fit.Kind
-	Height10M     *float64           `json:"height_10_m"`
-	HeightMaxM    *float64           `json:"height_max_m"`
-	Spread10M     *float64           `json:"spread_10_m"`
-	SpreadMaxM    *float64           `json:"spread_max_m"`
-	Thirsty       bool               `json:"thirsty"`
-	SharpDrainage bool               `json:"sharp_drainage"`
-	Evergreen     bool               `json:"evergreen"`
-	Tender        bool               `json:"tender"`
-	AutumnHazard  bool               `json:"autumn_hazard"`
-	BarkTender    bool               `json:"bark_tender"`
-	OldWood       bool               `json:"old_wood"`
-	Bleeds        bool               `json:"bleeds" doc:"bleeds when it is cut in late winter"`
-	StoneFruit    bool               `json:"stone_fruit"`
-	MovesBadly    bool               `json:"moves_badly"`
-	Shrub         bool               `json:"shrub"`
-	NotCovered    bool               `json:"not_covered" doc:"palm or bamboo"`
-	Cautions      []planting.Caution `json:"cautions"`
-	Uses          []ground.Purpose   `json:"uses"`
-	Source        string             `json:"source"`
-	// Synonyms are other names by which people ask for it.
-	Synonyms []string `json:"synonyms,omitempty"`
-	Conifer  bool     `json:"conifer,omitempty"`
-	Scented  bool     `json:"scented,omitempty"`
-	// Flower and Fruit are what one sees of them, in months of the north; Autumn is the colour of its leaves then.
-	Flower *fit.Look  `json:"flower,omitempty"`
-	Fruit  *fit.Look  `json:"fruit,omitempty"`
-	Autumn fit.Colour `json:"autumn,omitempty" optional:"true"`
-	// Salt is how it bears salt in ground and air, BareRoots how its roots bear being bare; nil is unknown.
-	Salt      *fit.Bears         `json:"salt,omitempty"`
-	BareRoots *stock.Sensitivity `json:"bare_roots,omitempty"`
-	// Partners is how many others must flower near by for fruit: none, one, or two.
-	Partners *int `json:"partners,omitempty" minimum:"0" maximum:"2"`
-	// Sources are where single values come from, by field, when that is not Source.
-	Sources map[string]string `json:"sources,omitempty"`
-	// Rootstocks are those on which it is grafted.
-	Rootstocks []fit.Rootstock `json:"rootstocks,omitempty"`
-	// Lists are the local lists on which it stands.
-	Lists []Listed `json:"lists,omitempty"`
-}
+// Facts is what the catalogue knows of a kind.
+type Facts = kind.Facts
 
 // On is a kind as it grows on a rootstock, and the stock; the kind itself and nil where the catalogue does not know that stock.
 func (k Kind) On(label string) (Kind, *fit.Rootstock) {
-	for _, r := range k.Facts.Rootstocks {
-		if !r.Is(label) {
-			continue
-		}
-		share := func(x *float64) *float64 {
-			if x == nil {
-				return nil
-			}
-			y := *x * r.SizePct / 100
-			return &y
-		}
-		f := k.Facts
-		f.Height10M, f.HeightMaxM, f.Spread10M, f.SpreadMaxM = share(f.Height10M), share(f.HeightMaxM), share(f.Spread10M), share(f.SpreadMaxM)
-		f.SoilBearings = fit.OnRootstock(f.SoilBearings, r)
-		k.Facts = f
-		return k, &r
-	}
-	return k, nil
+	f, stock := k.Facts.On(label)
+	k.Facts = f
+	return k, stock
 }
 
 // Kind is a kind of tree in the catalogue.
@@ -115,7 +61,8 @@ func Capability() kernel.Capability {
 			return see(tx, kernel.ByID{ID: id})
 		}).Makes("list-kinds", "see-kind", "match", "match-order", "match-beside", "see-room", "plan"),
 		kernel.ReadFile("kinds-table", "/kinds.csv", SeeYard, "text/csv", kindsTable),
-		kernel.Upload("bring-kinds", "/kinds/table", KeepKinds, bringKinds, func(_ *kernel.Tx, _ TableFile, t Taken) (Taken, error) { return t, nil }).Takes("text/csv", "text/plain").Unkeyed().Limit(TableLimit).Makes("list-kinds"),
+		kernel.ReadFile("kinds-book", "/kinds.xlsx", SeeYard, paper.BookType, kindsBook),
+		kernel.Upload("bring-kinds", "/kinds/table", KeepKinds, bringKinds, func(_ *kernel.Tx, _ TableFile, t Taken) (Taken, error) { return t, nil }).Takes("text/csv", "text/plain", paper.BookType).Unkeyed().Limit(TableLimit).Makes("list-kinds"),
 		kernel.Deed("list-kind", "PUT", "/kinds/{id}/lists", KeepKinds, keepLists, func(tx *kernel.Tx, _ kernel.ByID, id string) (Whole, error) {
 			return see(tx, kernel.ByID{ID: id})
 		}).Makes("list-kinds", "see-kind", "match", "match-order", "match-beside", "see-room", "plan", "see-mendings"),
@@ -158,14 +105,14 @@ func list(tx *kernel.Tx, _ kernel.None) (All, error) {
 	kinds, err := kernel.Many[Kind](tx, "common", "")
 	out := All{[]Line{}}
 	for _, k := range kinds {
-		f := k.Facts.whole()
-		line := Line{ID: k.ID, Common: k.Common, Botanical: k.Botanical, Habit: k.Habit, Covered: !f.NotCovered, Provisional: k.Provisional, Unknown: len(f.unknown()),
+		f := k.Facts.Whole()
+		line := Line{ID: k.ID, Common: k.Common, Botanical: k.Botanical, Habit: k.Habit, Covered: !f.NotCovered, Provisional: k.Provisional, Unknown: len(f.Unknown()),
 			Synonyms: append([]string{}, f.Synonyms...), Uses: f.Uses, Evergreen: f.Evergreen, Conifer: f.Conifer, Fruiting: f.Fruiting, Scented: f.Scented,
 			HeightMaxM: f.HeightMaxM, ColdC: f.ColdC, Flower: f.Flower, Fruit: f.Fruit, Autumn: f.Autumn, Cautions: []kernel.Sentence{}, Odd: []kernel.Sentence{}}
 		for _, c := range f.AllCautions() {
 			line.Cautions = append(line.Cautions, kernel.Sentence{Code: string(c), Text: tx.Say.Say("short-caution."+string(c), nil)})
 		}
-		for _, o := range OddOf(k) {
+		for _, o := range kind.OddOf(k.Habit, k.Facts) {
 			line.Odd = append(line.Odd, kernel.Sentence{Code: string(o), Text: tx.Say.Say("odd."+string(o), nil)})
 		}
 		out.Kinds = append(out.Kinds, line)

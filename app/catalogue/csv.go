@@ -13,6 +13,7 @@ import (
 	"sedum/core/fault"
 	"sedum/core/fit"
 	"sedum/core/ground"
+	"sedum/core/kind"
 	"sedum/core/planting"
 	"sedum/core/set"
 	"sedum/core/stock"
@@ -22,7 +23,7 @@ import (
 // Columns of a catalogue as CSV, by their headings. An empty cell is unknown, or does not apply; four figures stand in one cell with
 // spaces between; words of a list too.
 var Columns = []string{"common", "botanical", "habit", "cold_c", "heat_c", "sun_h", "drainage_max", "ph", "drought", "wind", "chill_need", "fruiting", "self_fertile",
-	"soil", "height_10_m", "height_max_m", "spread_10_m", "spread_max_m", "flags", "cautions", "uses", "source", "synonyms", "partners", "flower", "fruit", "autumn", "salt", "bare_roots", "rootstocks"}
+	"soil", "height_10_m", "height_max_m", "spread_10_m", "spread_max_m", "flags", "cautions", "uses", "source", "synonyms", "partners", "flower", "fruit", "autumn", "salt", "bare_roots", "rootstocks", "pollination_group", "origin", "sources"}
 
 // ReadCSV reads kinds of a catalogue. What is wrong is named by row and column ("3.ph": the second row under the headings).
 // Source is where the figures come from when no column says it. Errors: fault.List.
@@ -41,6 +42,11 @@ func readTable(from io.Reader, delimiter arrival.Delimiter, source string) ([]Ki
 	if err != nil {
 		return nil, err
 	}
+	return ReadRows(rows, source)
+}
+
+// ReadRows reads kinds of rows of cells, the headings first. A row may end before its last columns: what is not there is unknown.
+func ReadRows(rows [][]string, source string) ([]Kind, error) {
 	if len(rows) == 0 {
 		return nil, fault.List{{Field: "headings", Code: fault.Required}}
 	}
@@ -67,8 +73,14 @@ func readTable(from io.Reader, delimiter arrival.Delimiter, source string) ([]Ki
 	out := []Kind{}
 	for i, row := range rows[1:] {
 		r := csvRow{cells: map[string]string{}}
+		if len(row) > len(headings) {
+			l.Add(fmt.Sprintf("row %d", i+2), fault.TooMany, len(headings))
+		}
 		for at, name := range headings {
-			cell := strings.TrimSpace(row[at])
+			cell := ""
+			if at < len(row) {
+				cell = strings.TrimSpace(row[at])
+			}
 			if bare, is := strings.CutPrefix(cell, "'"); is && arrival.Formula(bare) { // as our own tables write it
 				cell = bare
 			}
@@ -196,6 +208,28 @@ func (r *csvRow) rootstock(cell string) fit.Rootstock {
 	return out
 }
 
+// sources are where single values come from: a field, what that is, and who says so, with ";" between them: "ph grower Marl Hill; cold_c house own winter of 2021".
+func (r *csvRow) sources() map[string]kind.Sourced {
+	var out map[string]kind.Sourced
+	for _, each := range strings.Split(r.cells["sources"], ";") {
+		parts := strings.Fields(each)
+		if len(parts) == 0 {
+			continue
+		}
+		if len(parts) < 2 {
+			r.faults.Add("sources", fault.WrongType, "field, what it is, who says so")
+			continue
+		}
+		if o := word[kind.Origin](r, "sources", parts[1]); o != nil {
+			if out == nil {
+				out = map[string]kind.Sourced{}
+			}
+			out[parts[0]] = kind.Sourced{Origin: *o, Says: strings.Join(parts[2:], " ")}
+		}
+	}
+	return out
+}
+
 // word is one of a set, nil when the cell is empty.
 func word[T set.Closed[T]](r *csvRow, name, cell string) *T {
 	v := T(cell)
@@ -260,7 +294,10 @@ func (r *csvRow) kind(source string) Kind {
 		MovesBadly: is("moves_badly"), OldWood: is("old_wood"), Bleeds: is("bleeds"), StoneFruit: is("stone_fruit"), Shrub: is("shrub"), NotCovered: is("not_covered"),
 		Cautions: wordsOf[planting.Caution](r, "cautions"), Uses: wordsOf[ground.Purpose](r, "uses"), Source: source,
 		Conifer: is("conifer"), Scented: is("scented"), Flower: r.look("flower"), Fruit: r.look("fruit"), Salt: word[fit.Bears](r, "salt", r.cells["salt"]),
-		BareRoots: word[stock.Sensitivity](r, "bare_roots", r.cells["bare_roots"]), Partners: r.whole("partners", 2),
+		BareRoots: word[stock.Sensitivity](r, "bare_roots", r.cells["bare_roots"]), Partners: r.whole("partners", 2), PollinationGroup: r.whole("pollination_group", 9), Sources: r.sources(),
+	}
+	if o := word[kind.Origin](r, "origin", r.cells["origin"]); o != nil {
+		k.Facts.Origin = *o
 	}
 	if colour := word[fit.Colour](r, "autumn", r.cells["autumn"]); colour != nil {
 		k.Facts.Autumn = *colour

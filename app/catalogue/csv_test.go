@@ -1,6 +1,9 @@
 package catalogue_test
 
 import (
+	"encoding/json"
+	"maps"
+	"slices"
 	"strings"
 	"testing"
 
@@ -9,8 +12,11 @@ import (
 
 	. "sedum/app/apptest"
 	"sedum/app/catalogue"
+	"sedum/app/mending"
 	"sedum/core/arrival"
 	"sedum/core/fault"
+	"sedum/core/fit"
+	"sedum/core/kind"
 	"sedum/core/set"
 	"sedum/kernel"
 	"sedum/notefile"
@@ -72,9 +78,8 @@ func TestTheStarterHoldsTogether(t *testing.T) {
 			assert.False(t, names[strings.ToLower(name)], "%s stands twice", name)
 			names[strings.ToLower(name)] = true
 		}
-		assert.Empty(t, catalogue.OddOf(k), "%s", k.Common)
-		genus, _, _ := strings.Cut(k.Botanical, " ")
-		assert.Empty(t, catalogue.Careless(k, genus), "%s", k.Botanical)
+		assert.Empty(t, kind.OddOf(k.Habit, k.Facts), "%s", k.Common)
+		assert.Empty(t, kind.Careless(k.Facts, kind.Genus(k.Botanical)), "%s", k.Botanical)
 		assert.NotEmpty(t, k.Facts.Uses, "%s", k.Common)
 		assert.Contains(t, k.Facts.Source, "general knowledge", "%s", k.Common)
 		for _, use := range k.Facts.Uses {
@@ -148,6 +153,90 @@ func TestTheCatalogueGoesOutAndComesIn(t *testing.T) {
 	var l fault.List
 	require.ErrorAs(t, w.Err(w.Manager, "bring-kinds", catalogue.TableFile{}, []byte("common,botanical,habit\nX,Y,bush\n")), &l)
 	assert.Equal(t, "row 2.habit", l[0].Field)
+	require.ErrorAs(t, w.Err(w.Manager, "bring-kinds", catalogue.TableFile{}, []byte("common,botanical,habit\nX,Y,single,7\n")), &l)
+	assert.Equal(t, "row 2", l[0].Field)
+}
+
+// As a workbook the catalogue goes out and comes in as it was, with where each value comes from; what is no workbook is refused with a reason.
+func TestTheCatalogueGoesOutAsAWorkbook(t *testing.T) {
+	kinds, err := catalogue.Starter("")
+	require.NoError(t, err)
+	kinds[3].Facts.PollinationGroup = Ptr(4)
+	kinds[3].Facts.Origin = kind.Grower
+	kinds[3].Facts.Sources = map[string]kind.Sourced{"cold_c": {Origin: kind.House, Says: "our own winter, 2021"}, "ph": {Origin: kind.Grower, Says: "Marl Hill"}}
+	file, err := paper.TableBook(catalogue.TableOf(kinds))
+	require.NoError(t, err)
+	rows, err := notefile.Rows(file)
+	require.NoError(t, err)
+	again, err := catalogue.ReadRows(rows, "")
+	require.NoError(t, err)
+	require.Len(t, again, len(kinds))
+	for i := range kinds {
+		again[i].ID = kinds[i].ID
+		assert.Equal(t, kinds[i], again[i], kinds[i].Common)
+	}
+	w := Open(t)
+	file, err = paper.TableBook([][]string{{"common", "botanical", "habit"}, {"Sky pine", "Pinus caelestis", "single"}, {"=1+1", "Pinus formularis", "single"}})
+	require.NoError(t, err)
+	taken, err := Did[catalogue.Taken](w, w.Manager, "bring-kinds", catalogue.TableFile{Name: "ours.xlsx"}, file)
+	require.NoError(t, err)
+	assert.Equal(t, 2, taken.Added)
+	var said kernel.Said
+	require.ErrorAs(t, w.Err(w.Manager, "bring-kinds", catalogue.TableFile{}, file[:200]), &said)
+	assert.Equal(t, "table-zip", said.Code)
+}
+
+// A manager corrects one figure of a kind: it says whose it is, the others stay what they were, and the record says what stood there.
+func TestACorrectedFigureSaysWhoseItIs(t *testing.T) {
+	w := Open(t)
+	var id string
+	for _, k := range Saw[catalogue.All](w, "list-kinds", kernel.None{}).Kinds {
+		if k.Common == "Apple" {
+			id = k.ID
+		}
+	}
+	apple := Saw[catalogue.Whole](w, "see-kind", ByID(id))
+	assert.Equal(t, kind.General, apple.Base.Origin)
+	c := asItStands(t, apple)
+	c.ColdC, c.Origin, c.Source = Ptr(-30.0), kind.House, "our own winter of 2021"
+	c.Rootstocks = append(c.Rootstocks, fit.Rootstock{Name: "Own root", SizePct: 110})
+	w.Deed(w.Manager, "complete-kind", ByID(id), c)
+	now := Saw[catalogue.Whole](w, "see-kind", ByID(id))
+	assert.Equal(t, []string{"cold_c", "rootstocks"}, slices.Sorted(maps.Keys(now.Facts.Sources)))
+	assert.Equal(t, apple.Base, now.Base)
+	assert.Equal(t, apple.Facts.PH, now.Facts.PH)
+	record := Saw[mending.Record](w, "see-mendings", mending.Ask{What: mending.Kind, ID: id})
+	assert.Equal(t, "-34", record.Mendings[0].Was["cold_c"])
+	assert.NotContains(t, record.Mendings[0].Was, "ph")
+
+	c = asItStands(t, now)
+	c.Origin, c.Source = kind.House, "the same"
+	c.Rootstocks = append(c.Rootstocks, fit.Rootstock{Name: "own ROOT", SizePct: 90}, fit.Rootstock{Name: " ", SizePct: 90})
+	var l fault.List
+	require.ErrorAs(t, w.Err(w.Manager, "complete-kind", ByID(id), c), &l)
+	assert.Equal(t, []string{"rootstocks.6.name", "rootstocks.7.name"}, fields(l))
+	c.Rootstocks, c.Origin = nil, ""
+	require.ErrorAs(t, w.Err(w.Manager, "complete-kind", ByID(id), c), &l)
+	assert.Equal(t, []string{"origin"}, fields(l))
+}
+
+// asItStands is what a page sends of a kind that nobody changed.
+func asItStands(t *testing.T, k catalogue.Whole) catalogue.Completed {
+	text, err := json.Marshal(k.Facts)
+	require.NoError(t, err)
+	c := catalogue.Completed{}
+	require.NoError(t, json.Unmarshal(text, &c))
+	c.Version, c.Common, c.Botanical, c.Habit = k.Version, k.Common, k.Botanical, k.Habit
+	c.Coarse, c.Medium, c.Fine = k.Facts.SoilBearings["coarse"], k.Facts.SoilBearings["medium"], k.Facts.SoilBearings["fine"]
+	return c
+}
+
+func fields(l fault.List) []string {
+	out := []string{}
+	for _, f := range l {
+		out = append(out, f.Field)
+	}
+	return out
 }
 
 // A kind on a rootstock is as large as the stock makes it, and bears no soil better than the stock does.

@@ -2,12 +2,15 @@ package catalogue
 
 import (
 	"errors"
+	"fmt"
+	"slices"
 	"strings"
 
 	"sedum/app/mending"
 	"sedum/core/fault"
 	"sedum/core/fit"
 	"sedum/core/ground"
+	"sedum/core/kind"
 	"sedum/core/planting"
 	"sedum/core/roles"
 	"sedum/core/set"
@@ -68,38 +71,15 @@ type Whole struct {
 	Habit       stock.Habit `json:"habit"`
 	Provisional bool        `json:"provisional"`
 	Facts       Facts       `json:"facts"`
+	// Base is where the values come from that have no source of their own.
+	Base kind.Sourced `json:"base"`
 	// Unknown names what nobody knows of it.
 	Unknown []string `json:"unknown"`
 }
 
 func see(tx *kernel.Tx, p kernel.ByID) (Whole, error) {
 	k, err := kernel.One[Kind](tx, "id = ?", p.ID)
-	return Whole{k.ID, k.Version, k.Common, k.Botanical, k.Habit, k.Provisional, k.Facts.whole(), k.Facts.unknown()}, err
-}
-
-// whole is what is known, with an empty list where nothing is: an answer has no list that is none.
-func (f Facts) whole() Facts {
-	if f.Kind.SoilBearings == nil {
-		f.Kind.SoilBearings = map[ground.SoilGroup]fit.Bears{}
-	}
-	f.Cautions, f.Uses, f.Synonyms = append([]planting.Caution{}, f.Cautions...), append([]ground.Purpose{}, f.Uses...), append([]string{}, f.Synonyms...)
-	return f
-}
-
-// unknown names the facts that the match and the plan ask for and nobody knows.
-func (f Facts) unknown() []string {
-	out := []string{}
-	for _, each := range []struct {
-		name string
-		none bool
-	}{{"cold_c", f.ColdC == nil}, {"heat_c", f.HeatC == nil}, {"sun_h", f.SunH == nil}, {"drainage_max", f.DrainageMax == nil}, {"ph", f.PH == nil},
-		{"drought", f.Drought == nil}, {"wind", f.Kind.Wind == nil}, {"height_10_m", f.Height10M == nil}, {"height_max_m", f.HeightMaxM == nil},
-		{"spread_10_m", f.Spread10M == nil}, {"spread_max_m", f.SpreadMaxM == nil}} {
-		if each.none {
-			out = append(out, each.name)
-		}
-	}
-	return out
+	return Whole{k.ID, k.Version, k.Common, k.Botanical, k.Habit, k.Provisional, k.Facts.Whole(), k.Facts.Base(), k.Facts.Unknown()}, err
 }
 
 // Completed is a kind as a manager says it is; what is left out stays unknown.
@@ -146,11 +126,16 @@ type Completed struct {
 	Flower        *fit.Look          `json:"flower,omitempty"`
 	Fruit         *fit.Look          `json:"fruit,omitempty"`
 	Autumn        fit.Colour         `json:"autumn" optional:"true"`
-	Source        string             `json:"source" maxLength:"200" doc:"where these figures come from"`
+	Rootstocks    []fit.Rootstock    `json:"rootstocks" maxItems:"12"`
+	// PollinationGroup is when it flowers among the fruit of its genus, 1 the earliest.
+	PollinationGroup *int `json:"pollination_group,omitempty" minimum:"1" maximum:"9"`
+	// Origin and Source are where the values come from that differ from what stood there.
+	Origin kind.Origin `json:"origin"`
+	Source string      `json:"source" maxLength:"200" doc:"where the values come from that are changed"`
 }
 
 func (c Completed) check() error {
-	l := fault.Missing("botanical", c.Botanical, "common", c.Common, "source", c.Source)
+	l := fault.Missing("botanical", c.Botanical, "common", c.Common, "source", c.Source, "origin", string(c.Origin))
 	for name, four := range map[string]*[4]float64{"sun_h": c.SunH, "ph": c.PH} {
 		if four == nil {
 			continue
@@ -170,6 +155,17 @@ func (c Completed) check() error {
 			l.Add(pair.name, fault.AtLeast, *pair.at10)
 		}
 	}
+	for i, r := range c.Rootstocks {
+		if strings.TrimSpace(r.Name) == "" {
+			l.Add(fmt.Sprintf("rootstocks.%d.name", i), fault.Required, nil)
+		}
+		if r.SizePct == 0 {
+			l.Add(fmt.Sprintf("rootstocks.%d.size_pct", i), fault.Required, nil)
+		}
+		if slices.ContainsFunc(c.Rootstocks[:i], func(o fit.Rootstock) bool { return o.Is(r.Name) }) {
+			l.Add(fmt.Sprintf("rootstocks.%d.name", i), fault.SaidTwice, r.Name)
+		}
+	}
 	return l.Err()
 }
 
@@ -187,16 +183,12 @@ func complete(tx *kernel.Tx, p kernel.ByID, c Completed) (string, error) {
 		present, err := see(tx, p)
 		return "", errors.Join(err, kernel.Stale{Current: present})
 	}
-	was := map[string]any{"common": k.Common, "botanical": k.Botanical, "habit": k.Habit, "provisional": k.Provisional, "facts": k.Facts}
-	if err := mending.Keep(tx, mending.Kind, k.ID, was, c.Source); err != nil {
-		return "", err
-	}
 	f := k.Facts
 	f.ColdC, f.HeatC, f.SunH, f.PH, f.Drought = c.ColdC, c.HeatC, c.SunH, c.PH, c.Drought
 	f.DrainageMax, f.Kind.Wind = given(c.DrainageMax), given(c.Wind)
 	f.Height10M, f.HeightMaxM, f.Spread10M, f.SpreadMaxM = c.Height10M, c.HeightMaxM, c.Spread10M, c.SpreadMaxM
 	f.Evergreen, f.Shrub, f.SharpDrainage, f.Thirsty, f.Tender, f.AutumnHazard = c.Evergreen, c.Habit == stock.Multi, c.SharpDrainage, c.Thirsty, c.Tender, c.AutumnHazard
-	f.BarkTender, f.OldWood, f.Bleeds, f.StoneFruit, f.MovesBadly, f.Uses, f.Source = c.BarkTender, c.OldWood, c.Bleeds, c.StoneFruit, c.MovesBadly, c.Uses, c.Source
+	f.BarkTender, f.OldWood, f.Bleeds, f.StoneFruit, f.MovesBadly, f.Uses = c.BarkTender, c.OldWood, c.Bleeds, c.StoneFruit, c.MovesBadly, c.Uses
 	f.ChillNeed, f.Fruiting, f.SelfFertile, f.Partners = c.ChillNeed, c.Fruiting, c.SelfFertile, c.Partners
 	f.Kind.SoilBearings = map[ground.SoilGroup]fit.Bears{}
 	for group, bears := range map[ground.SoilGroup]fit.Bears{ground.SoilGroupCoarse: c.Coarse, ground.SoilGroupMedium: c.Medium, ground.SoilGroupFine: c.Fine} {
@@ -206,6 +198,15 @@ func complete(tx *kernel.Tx, p kernel.ByID, c Completed) (string, error) {
 	}
 	f.Salt, f.BareRoots, f.Cautions, f.Synonyms = given(c.Salt), given(c.BareRoots), c.Cautions, c.Synonyms
 	f.Conifer, f.Scented, f.Flower, f.Fruit, f.Autumn = c.Conifer, c.Scented, c.Flower, c.Fruit, c.Autumn
+	f.Rootstocks, f.PollinationGroup = c.Rootstocks, c.PollinationGroup
+	if k.Provisional { // nothing of it was known: all of it is from here
+		f.Source, f.Origin, f.Sources = c.Source, c.Origin, nil
+	} else {
+		f = f.From(k.Facts, kind.Sourced{Origin: c.Origin, Says: c.Source})
+	}
+	if err := mending.Keep(tx, mending.Kind, k.ID, k.was(c, f), c.Source); err != nil {
+		return "", err
+	}
 	k.Common, k.Botanical, k.Habit, k.Facts, k.Provisional, k.Version = c.Common, c.Botanical, c.Habit, f, false, k.Version+1
 	k.ChangedBy, k.ChangedAt = &tx.Who.ID, &tx.Now
 	err = kernel.Ours(tx.DB().Save(&k).Error)
@@ -213,6 +214,20 @@ func complete(tx *kernel.Tx, p kernel.ByID, c Completed) (string, error) {
 		err = kernel.Refused{Code: "kind-there", Field: "botanical"}
 	}
 	return k.ID, err
+}
+
+// was is what stood in a kind before it was changed, by field; of a value that nobody knew nothing.
+func (k Kind) was(c Completed, f Facts) map[string]any {
+	out, values := map[string]any{}, k.Facts.Values()
+	for field, pair := range map[string][2]string{"common": {k.Common, c.Common}, "botanical": {k.Botanical, c.Botanical}, "habit": {string(k.Habit), string(c.Habit)}} {
+		if pair[0] != pair[1] {
+			out[field] = pair[0]
+		}
+	}
+	for _, field := range kind.Changed(k.Facts, f) {
+		out[field] = values[field]
+	}
+	return out
 }
 
 // given is what was stated, nil when nothing was.

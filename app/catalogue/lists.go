@@ -4,46 +4,20 @@ import (
 	"cmp"
 	"errors"
 	"fmt"
-	"slices"
 	"strings"
 	"time"
 
 	"sedum/app/mending"
 	"sedum/core/fault"
-	"sedum/core/planting"
+	"sedum/core/kind"
 	"sedum/kernel"
 )
 
 // ListOf is a list that somebody keeps where the house stands.
-type ListOf string
+type ListOf = kind.ListOf
 
-// The words of ListOf.
-const (
-	ListedInvasive   ListOf = "invasive"
-	ListedQuarantine ListOf = "quarantine"
-	ListedPoison     ListOf = "poison"
-)
-
-// All lists them.
-func (ListOf) All() []ListOf { return []ListOf{ListedInvasive, ListedQuarantine, ListedPoison} }
-
-// Listed is that a kind stands on a local list: whose, and when somebody looked (handbook, site.md: a caution with a date, never an assurance).
-type Listed struct {
-	List ListOf `json:"list"`
-	Who  string `json:"who" maxLength:"160" doc:"whose list it is"`
-	On   string `json:"on" maxLength:"10" doc:"when somebody looked, YYYY-MM-DD"`
-}
-
-// AllCautions are the cautions of a kind with those of the local lists.
-func (f Facts) AllCautions() []planting.Caution {
-	out := slices.Clone(f.Cautions)
-	for _, l := range f.Lists {
-		if c := planting.Caution("listed-" + string(l.List)); !slices.Contains(out, c) {
-			out = append(out, c)
-		}
-	}
-	return out
-}
+// Listed is that a kind stands on a local list.
+type Listed = kind.Listed
 
 // Lists are the local lists on which a kind stands, all of them, and the version that was seen.
 type Lists struct {
@@ -83,7 +57,7 @@ func keepLists(tx *kernel.Tx, p kernel.ByID, n Lists) (string, error) {
 		present, err := see(tx, p)
 		return "", errors.Join(err, kernel.Stale{Current: present})
 	}
-	was := map[string]any{"common": k.Common, "botanical": k.Botanical, "habit": k.Habit, "provisional": k.Provisional, "facts": k.Facts}
+	was := map[string]any{"lists": Lists{Lists: k.Facts.Lists}.told()}
 	if err := mending.Keep(tx, mending.Kind, k.ID, was, n.told()); err != nil {
 		return "", err
 	}

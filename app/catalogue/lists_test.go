@@ -11,6 +11,7 @@ import (
 	"sedum/app/match"
 	"sedum/core/fault"
 	"sedum/core/ground"
+	"sedum/core/kind"
 	"sedum/kernel"
 )
 
@@ -39,7 +40,7 @@ func TestALocalListFollowsTheKind(t *testing.T) {
 	put := func(lists ...catalogue.Listed) error {
 		return w.Err(w.Manager, "list-kind", ByID(id), catalogue.Lists{Version: Saw[catalogue.Whole](w, "see-kind", ByID(id)).Version, Lists: lists})
 	}
-	require.NoError(t, put(catalogue.Listed{List: catalogue.ListedInvasive, Who: " the county ", On: "2026-11-01"}, catalogue.Listed{List: catalogue.ListedPoison, Who: "the county", On: "2026-11-01"}))
+	require.NoError(t, put(catalogue.Listed{List: kind.ListedInvasive, Who: " the county ", On: "2026-11-01"}, catalogue.Listed{List: kind.ListedPoison, Who: "the county", On: "2026-11-01"}))
 	assert.Equal(t, "listed-invasive", string(line().Cautions[0].Code))
 	assert.Len(t, cautions(), len(before)+2)
 	assert.Equal(t, "the county", Saw[catalogue.Whole](w, "see-kind", ByID(id)).Facts.Lists[0].Who)

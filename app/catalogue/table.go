@@ -4,6 +4,7 @@ import (
 	"cmp"
 	"errors"
 	"fmt"
+	"maps"
 	"net/http"
 	"slices"
 	"strconv"
@@ -12,6 +13,7 @@ import (
 	"sedum/core/arrival"
 	"sedum/core/fit"
 	"sedum/core/ground"
+	"sedum/core/kind"
 	"sedum/kernel"
 	"sedum/notefile"
 	"sedum/paper"
@@ -89,8 +91,17 @@ func (k Kind) cells() map[string]string {
 		"height_10_m": number(f.Height10M), "height_max_m": number(f.HeightMaxM), "spread_10_m": number(f.Spread10M), "spread_max_m": number(f.SpreadMaxM), "flags": strings.Join(are, " "),
 		"cautions": joined(f.Cautions), "uses": joined(f.Uses), "source": f.Source, "synonyms": strings.Join(f.Synonyms, "; "), "partners": whole(f.Partners), "flower": look(f.Flower),
 		"fruit": look(f.Fruit), "autumn": string(f.Autumn), "salt": text(f.Salt), "bare_roots": text(f.BareRoots),
-		"rootstocks": rootstocks(f.Rootstocks),
+		"rootstocks": rootstocks(f.Rootstocks), "pollination_group": whole(f.PollinationGroup), "origin": string(f.Origin), "sources": sourcesText(f.Sources),
 	}
+}
+
+func sourcesText(sources map[string]kind.Sourced) string {
+	out := []string{}
+	for _, field := range slices.Sorted(maps.Keys(sources)) {
+		s := sources[field]
+		out = append(out, strings.TrimSpace(field+" "+string(s.Origin)+" "+strings.ReplaceAll(s.Says, ";", ",")))
+	}
+	return strings.Join(out, "; ")
 }
 
 func rootstocks(list []fit.Rootstock) string {
@@ -137,6 +148,16 @@ func kindsTable(tx *kernel.Tx, p paper.Separated) (kernel.File, error) {
 	return kernel.CSV(file, "kinds.csv"), err
 }
 
+// kindsBook gives the whole catalogue as a workbook.
+func kindsBook(tx *kernel.Tx, _ kernel.None) (kernel.File, error) {
+	kinds, err := kernel.Many[Kind](tx, "common", "")
+	if err != nil {
+		return kernel.File{}, err
+	}
+	file, err := paper.TableBook(TableOf(kinds))
+	return kernel.File{Type: paper.BookType, Name: "kinds.xlsx", Attached: true, Content: file}, err
+}
+
 // TableFile is a table that is brought.
 type TableFile struct {
 	Name string `query:"name" maxLength:"200" doc:"of the file; it is the source of what no column gives one"`
@@ -144,14 +165,14 @@ type TableFile struct {
 
 // bringKinds takes the kinds of a table in; those that are there by either name are left as they are. Errors: fault.List by row and column.
 func bringKinds(tx *kernel.Tx, p TableFile, content []byte) (Taken, error) {
-	lines, delimiter, err := notefile.Lines(content)
+	rows, err := notefile.Rows(content)
 	if u, ok := errors.AsType[arrival.Unreadable](err); ok {
-		return Taken{}, kernel.Said{Status: http.StatusUnprocessableEntity, Code: "record-" + u.Code, Field: "file", Values: map[string]any{"limit": u.Limit}}
+		return Taken{}, kernel.Said{Status: http.StatusUnprocessableEntity, Code: "table-" + u.Code, Field: "file", Values: map[string]any{"limit": u.Limit}}
 	}
 	if err != nil {
 		return Taken{}, err
 	}
-	kinds, err := readTable(strings.NewReader(lines), delimiter, p.Name)
+	kinds, err := ReadRows(rows, p.Name)
 	if err != nil {
 		return Taken{}, err
 	}

@@ -3,14 +3,15 @@ package match
 import (
 	"errors"
 	"fmt"
-	"strings"
 
+	"sedum/app/catalogue"
 	"sedum/app/ground"
 	"sedum/app/yard"
 	"sedum/core/calc"
 	"sedum/core/fault"
 	"sedum/core/fit"
 	coreground "sedum/core/ground"
+	"sedum/core/kind"
 	"sedum/core/stock"
 	"sedum/kernel"
 )
@@ -101,7 +102,7 @@ func several(tx *kernel.Tx, p kernel.ByID, ask Several) (Whole, error) {
 		order.DistanceM = nil
 	}
 	var l fault.List
-	number, genera, needs := map[string]int{}, []string{}, []bool{}
+	number, kinds, needs := map[string]int{}, []catalogue.Kind{}, []bool{}
 	for i, tag := range ask.Tags {
 		field := fmt.Sprintf("tags.%d", i)
 		t, err := yard.TreeByTag(tx, tag)
@@ -139,15 +140,14 @@ func several(tx *kernel.Tx, p kernel.ByID, ask Several) (Whole, error) {
 			row = append(row, score)
 			tree.At = append(tree.At, calc.Rounded(WholeAt{score, shown.Mark, shown.Limiting}))
 		}
-		genus, _, _ := strings.Cut(lot.Kind.Botanical, " ")
-		genera, needs = append(genera, genus), append(needs, fruit)
+		kinds, needs = append(kinds, lot.Kind), append(needs, fruit)
 		spread := spreadAt(lot, plantedM(t, lot))
 		tree.CrownM = spread
 		out.Spaced = out.Spaced && spread > 0 // a crown that nobody knows has no room that is known
 		order.Score, order.SpreadM = append(order.Score, row), append(order.SpreadM, spread)
 		out.Trees = append(out.Trees, tree)
 	}
-	order.Partners = partners(out.Trees, genera, needs)
+	order.Partners = partners(out.Trees, kinds, needs)
 	for i, pin := range ask.Pins {
 		tree, known := number[pin.Tag]
 		spot, here := at[pin.SpotID]
@@ -215,12 +215,12 @@ func spreadAt(lot yard.Lot, heightM float64) float64 {
 	return years[spreadYear].SpreadM
 }
 
-// partners are, of each tree that bears only beside another, the other kinds of its genus in the order: the catalogue knows no more of it.
-func partners(trees []WholeTree, genera []string, needs []bool) [][]int {
+// partners are, of each tree that bears only beside another, those in the order beside which it may bear.
+func partners(trees []WholeTree, kinds []catalogue.Kind, needs []bool) [][]int {
 	out := make([][]int, len(trees))
-	for i, genus := range genera {
-		for j := range trees {
-			if needs[i] && i != j && trees[j].Common != trees[i].Common && genera[j] == genus {
+	for i, k := range kinds {
+		for j, other := range kinds {
+			if needs[i] && i != j && trees[j].Common != trees[i].Common && kind.Pollinates(k.Facts, other.Facts, kind.Genus(k.Botanical), kind.Genus(other.Botanical)) {
 				out[i] = append(out[i], j)
 			}
 		}

@@ -21,6 +21,7 @@ import (
 	"sedum/app/yard"
 	"sedum/core/fault"
 	core "sedum/core/ground"
+	"sedum/core/kind"
 	"sedum/core/planting"
 	house "sedum/core/rules"
 	"sedum/core/stock"
@@ -375,6 +376,7 @@ func TestWhatHarmsWhoLivesThereIsConfirmed(t *testing.T) {
 	var whole catalogue.Completed
 	require.NoError(t, json.Unmarshal(text, &whole))
 	whole.Version, whole.Common, whole.Botanical, whole.Habit, whole.Source = now.Version, now.Common, now.Botanical, now.Habit, "a toxicologist"
+	whole.Origin = kind.House
 	whole.Cautions = []planting.Caution{"poison"}
 	w.Deed(w.Manager, "complete-kind", ByID(kindID), whole)
 	_, err = issue(w, w.Advisor, i)

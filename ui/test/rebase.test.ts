@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { rebase } from '../src/ground/rebase'
+import { rebaseGround as rebase } from '../src/ground/rebase'
 import type { Change } from '../src/ground/spot-page'
 
 const base = {

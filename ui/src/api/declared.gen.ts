@@ -530,7 +530,6 @@ export const careCode = [
   'formative-pruning-dry',
   'established',
 ] as const
-export const catalogueListOf = ['invasive', 'quarantine', 'poison'] as const
 export const climateHemisphere = ['N', 'S'] as const
 export const climateSource = ['typed', 'station'] as const
 export const fitBears = ['good', 'bears', 'dislikes'] as const
@@ -600,6 +599,8 @@ export const groundWhen = ['now', 'autumn', 'spring'] as const
 export const groundWind = ['sheltered', 'open', 'exposed'] as const
 export const growersAnswered = ['agreed', 'partly', 'refused'] as const
 export const growersAsked = ['credit', 'replace', 'collect', 'look'] as const
+export const kindListOf = ['invasive', 'quarantine', 'poison'] as const
+export const kindOrigin = ['general', 'house', 'grower'] as const
 export const matchAsked = ['purpose', 'tallest', 'lives-here', 'never', 'care', 'water', 'when'] as const
 export const matchSeason = ['now', 'risky', 'from', 'never'] as const
 export const photosPart = ['root', 'collar', 'base', 'label', 'whole'] as const

@@ -892,6 +892,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/kinds.xlsx": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Kinds book */
+        get: operations["kinds-book"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/kinds/starter": {
         parameters: {
             query?: never;
@@ -3743,10 +3760,14 @@ export interface components {
             height_max_m: number | null;
             moves_badly: boolean;
             old_wood: boolean;
+            origin: components["schemas"]["KindOrigin"];
             /** Format: int64 */
             partners: number | null;
             /** @description least borne, least liked, most liked, most borne */
             ph?: number[];
+            /** Format: int64 */
+            pollination_group?: number;
+            rootstocks: components["schemas"]["FitRootstock"][];
             salt: components["schemas"]["FitBears"] | "";
             scented: boolean;
             self_fertile: boolean;
@@ -3754,7 +3775,7 @@ export interface components {
             soil_coarse: components["schemas"]["FitBears"] | "";
             soil_fine: components["schemas"]["FitBears"] | "";
             soil_medium: components["schemas"]["FitBears"] | "";
-            /** @description where these figures come from */
+            /** @description where the values come from that are changed */
             source: string;
             /** Format: double */
             spread_10_m: number | null;
@@ -3771,65 +3792,6 @@ export interface components {
             version: number;
             /** @description the most wind that it bears */
             wind: components["schemas"]["GroundWind"] | "";
-        };
-        CatalogueFacts: {
-            autumn?: components["schemas"]["FitColour"] | "";
-            autumn_hazard: boolean;
-            bare_roots?: components["schemas"]["StockSensitivity"];
-            bark_tender: boolean;
-            /** @description bleeds when it is cut in late winter */
-            bleeds: boolean;
-            cautions: components["schemas"]["PlantingCaution"][];
-            /** Format: double */
-            chill_need: number | null;
-            /** Format: double */
-            cold_c: number | null;
-            conifer?: boolean;
-            drainage_max: components["schemas"]["GroundDrainage"] | null;
-            /** Format: int64 */
-            drought: number | null;
-            evergreen: boolean;
-            flower?: components["schemas"]["FitLook"];
-            fruit?: components["schemas"]["FitLook"];
-            fruiting: boolean;
-            /** Format: double */
-            heat_c: number | null;
-            /** Format: double */
-            height_10_m: number | null;
-            /** Format: double */
-            height_max_m: number | null;
-            lists?: components["schemas"]["CatalogueListed"][];
-            moves_badly: boolean;
-            /** @description palm or bamboo */
-            not_covered: boolean;
-            old_wood: boolean;
-            /** Format: int64 */
-            partners?: number;
-            ph: number[] | null;
-            rootstocks?: components["schemas"]["FitRootstock"][];
-            salt?: components["schemas"]["FitBears"];
-            scented?: boolean;
-            self_fertile: boolean;
-            sharp_drainage: boolean;
-            shrub: boolean;
-            soil: {
-                [key: string]: components["schemas"]["FitBears"];
-            };
-            source: string;
-            sources?: {
-                [key: string]: string;
-            };
-            /** Format: double */
-            spread_10_m: number | null;
-            /** Format: double */
-            spread_max_m: number | null;
-            stone_fruit: boolean;
-            sun_h: number[] | null;
-            synonyms?: string[];
-            tender: boolean;
-            thirsty: boolean;
-            uses: components["schemas"]["GroundPurpose"][];
-            wind: components["schemas"]["GroundWind"] | null;
         };
         CatalogueLine: {
             autumn: components["schemas"]["FitColour"] | "";
@@ -3856,17 +3818,8 @@ export interface components {
             unknown: number;
             uses: components["schemas"]["GroundPurpose"][];
         };
-        /** @enum {string} */
-        CatalogueListOf: "invasive" | "quarantine" | "poison";
-        CatalogueListed: {
-            list: components["schemas"]["CatalogueListOf"];
-            /** @description when somebody looked, YYYY-MM-DD */
-            on: string;
-            /** @description whose list it is */
-            who: string;
-        };
         CatalogueLists: {
-            lists: components["schemas"]["CatalogueListed"][];
+            lists: components["schemas"]["KindListed"][];
             /** Format: int64 */
             version: number;
         };
@@ -3884,9 +3837,10 @@ export interface components {
             there: string[];
         };
         CatalogueWhole: {
+            base: components["schemas"]["KindSourced"];
             botanical: string;
             common: string;
-            facts: components["schemas"]["CatalogueFacts"];
+            facts: components["schemas"]["KindFacts"];
             habit: components["schemas"]["StockHabit"];
             id: string;
             provisional: boolean;
@@ -5077,6 +5031,83 @@ export interface components {
         };
         JourneysTakenBack: {
             reason: string;
+        };
+        KindFacts: {
+            autumn?: components["schemas"]["FitColour"] | "";
+            autumn_hazard: boolean;
+            bare_roots?: components["schemas"]["StockSensitivity"];
+            bark_tender: boolean;
+            /** @description bleeds when it is cut in late winter */
+            bleeds: boolean;
+            cautions: components["schemas"]["PlantingCaution"][];
+            /** Format: double */
+            chill_need: number | null;
+            /** Format: double */
+            cold_c: number | null;
+            conifer?: boolean;
+            drainage_max: components["schemas"]["GroundDrainage"] | null;
+            /** Format: int64 */
+            drought: number | null;
+            evergreen: boolean;
+            flower?: components["schemas"]["FitLook"];
+            fruit?: components["schemas"]["FitLook"];
+            fruiting: boolean;
+            /** Format: double */
+            heat_c: number | null;
+            /** Format: double */
+            height_10_m: number | null;
+            /** Format: double */
+            height_max_m: number | null;
+            lists?: components["schemas"]["KindListed"][];
+            moves_badly: boolean;
+            /** @description palm or bamboo */
+            not_covered: boolean;
+            old_wood: boolean;
+            origin?: components["schemas"]["KindOrigin"] | "";
+            /** Format: int64 */
+            partners?: number;
+            ph: number[] | null;
+            /** Format: int64 */
+            pollination_group?: number;
+            rootstocks?: components["schemas"]["FitRootstock"][];
+            salt?: components["schemas"]["FitBears"];
+            scented?: boolean;
+            self_fertile: boolean;
+            sharp_drainage: boolean;
+            shrub: boolean;
+            soil: {
+                [key: string]: components["schemas"]["FitBears"];
+            };
+            source: string;
+            sources?: {
+                [key: string]: components["schemas"]["KindSourced"];
+            };
+            /** Format: double */
+            spread_10_m: number | null;
+            /** Format: double */
+            spread_max_m: number | null;
+            stone_fruit: boolean;
+            sun_h: number[] | null;
+            synonyms?: string[];
+            tender: boolean;
+            thirsty: boolean;
+            uses: components["schemas"]["GroundPurpose"][];
+            wind: components["schemas"]["GroundWind"] | null;
+        };
+        /** @enum {string} */
+        KindListOf: "invasive" | "quarantine" | "poison";
+        KindListed: {
+            list: components["schemas"]["KindListOf"];
+            /** @description when somebody looked, YYYY-MM-DD */
+            on: string;
+            /** @description whose list it is */
+            who: string;
+        };
+        /** @enum {string} */
+        KindOrigin: "general" | "house" | "grower";
+        KindSourced: {
+            origin: components["schemas"]["KindOrigin"];
+            says: string;
         };
         LabelsPrinted: {
             /** Format: int64 */
@@ -10354,6 +10385,44 @@ export interface operations {
             };
         };
     };
+    "kinds-book": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "take-starter-kinds": {
         parameters: {
             query?: never;
@@ -10416,6 +10485,7 @@ export interface operations {
         requestBody: {
             content: {
                 "application/octet-stream": string;
+                "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet": string;
                 "text/csv": string;
                 "text/plain": string;
             };

@@ -1,16 +1,15 @@
-import { line as drawLine } from 'd3-shape'
 import type { TFunction } from 'i18next'
 import { type PointerEvent, useRef } from 'react'
 import { useTranslation } from 'react-i18next'
 import type { Schemas } from '../api/client'
-import { sayDay } from '../parts/time'
-import type { Plan, Reading, SpotSeen, Thing } from '../survey/plan'
+import type { Plan, Reading, SpotSeen } from '../survey/plan'
 import { useSettings } from '../words/settings'
 import { sayHeight } from '../words/units'
 import { Dimension } from './dimension'
+import { Drawn, order, Warmth, type XY } from './garden-things'
+import { nameOf, placeWords, wordsOf } from './garden-words'
+import { boxOf, type Place } from './labels'
 import { trunkShape } from './roots'
-
-type XY = { x: number; y: number }
 
 const wide = 640
 const margin = 46
@@ -82,6 +81,26 @@ export function GardenPlan(props: {
     ]
   }
   const chosen = props.reading.spots.find((s) => s.id === props.chosen && s.placed)
+  const reach = chosen ? reachOf(chosen, props.plan, place, (m) => sayHeight(m, units), t) : []
+  const words = placeWords({
+    reading: props.reading,
+    chosen: props.chosen,
+    spots: props.reading.spots.filter((s) => s.placed),
+    reach,
+    things: things.map((x) => ({ ...x, corners: x.corners.map(place), words: wordsOf(x.thing, t, units) })),
+    place,
+    fixed: [
+      ...(props.planted ?? []).flatMap((tree) => {
+        const spot = props.reading.spots.find((s) => s.id === tree.spot_id && s.placed)
+        return spot ? [boxOf(tree.name, 15, { x: place(spot.at).x, y: place(spot.at).y - 24, anchor: 'middle' })] : []
+      }),
+      ...(props.onPoint ? props.reading.at : []).map((p) => {
+        const { x, y } = place(p)
+        return boxOf(p.id, 15, { x: x + 7, y: y - 7, anchor: 'start' })
+      }),
+    ],
+    within: { w: wide, h: high },
+  })
   const scale = [1, 2, 5, 10, 20, 50].find((m) => m * perM > 46) ?? 100
   return (
     <svg
@@ -119,11 +138,16 @@ export function GardenPlan(props: {
         .map(({ thing, corners }) => (
           <Drawn key={thing.id} thing={thing} corners={corners.map(place)} perM={perM} />
         ))}
-      {things
-        .filter((x) => x.corners.length > 0)
-        .map(({ thing, corners }) => (
-          <Label key={thing.id} thing={thing} corners={corners.map(place)} />
-        ))}
+      {things.map(({ thing }) => (
+        <Word
+          key={thing.id}
+          at={words.get(`thing ${thing.id}`)}
+          size={15}
+          className={thing.kind === 'service' ? 'fill-oxblood' : 'fill-ink'}
+        >
+          {wordsOf(thing, t, units)}
+        </Word>
+      ))}
       {chosen && props.crownM !== undefined && (
         <circle
           cx={place(chosen.at).x}
@@ -161,11 +185,36 @@ export function GardenPlan(props: {
           </g>
         )
       })}
-      {chosen && <Reach spot={chosen} plan={props.plan} place={place} say={(m) => sayHeight(m, units)} />}
+      {chosen &&
+        reach.map((r) => (
+          <g key={r.key}>
+            <Dimension
+              x1={place(chosen.at).x}
+              y1={place(chosen.at).y}
+              x2={r.end.x}
+              y2={r.end.y}
+              figure={r.inLine ? r.figure : ''}
+              side={r.inLine ? 'middle' : 'right'}
+              size={15}
+            />
+            <Word at={words.get(`reach ${r.key}`)} size={15} className="figure fill-ink">
+              {r.figure}
+            </Word>
+          </g>
+        ))}
       {props.reading.spots
         .filter((s) => s.placed)
         .map((s) => (
-          <SpotMark key={s.id} spot={s} at={place(s.at)} chosen={s.id === props.chosen} />
+          <g key={s.id}>
+            <SpotMark at={place(s.at)} chosen={s.id === props.chosen} />
+            <Word
+              at={words.get(`spot ${s.id}`)}
+              size={16}
+              className={`answer ${s.id === props.chosen ? 'fill-rose-deep' : 'fill-ink'}`}
+            >
+              {s.name}
+            </Word>
+          </g>
         ))}
       {props.setting?.map((p) => {
         const { x, y } = place(p)
@@ -248,265 +297,66 @@ export function GardenPlan(props: {
   )
 }
 
-/** The sun over the ground: the more of it, the warmer; the most and the least are told. */
-function Warmth({
-  light,
-  place,
-  perM,
-}: {
-  light: Schemas['SurveyLight']
-  place: (p: { x_m: number; y_m: number }) => XY
-  perM: number
-}) {
-  const { t } = useTranslation()
-  const hours = light.cells.map((c) => c.hours)
-  const [least, most] = [Math.min(...hours), Math.max(...hours)]
-  const side = light.step_m * perM
-  const told = [light.cells.find((c) => c.hours === most), light.cells.find((c) => c.hours === least)]
-  return (
-    <g>
-      {light.cells.map((c) => {
-        const { x, y } = place(c)
-        return (
-          <rect
-            key={`${c.x_m} ${c.y_m}`}
-            x={x - side / 2}
-            y={y - side / 2}
-            width={side + 0.5}
-            height={side + 0.5}
-            fill="#e3b24a"
-            opacity={most > least ? 0.12 + (0.68 * (c.hours - least)) / (most - least) : 0.5}
-          />
-        )
-      })}
-      {told.map((c) => {
-        if (!c) return null
-        const { x, y } = place(c)
-        return (
-          <text
-            key={c.hours}
-            x={x}
-            y={y + 5}
-            textAnchor="middle"
-            className="figure fill-ink stroke-paper [paint-order:stroke]"
-            strokeWidth="5"
-            style={{ fontSize: 'calc(15px * var(--say, 1))' }}
-          >
-            {t('survey.light.hours', { hours: c.hours.toFixed(1) })}
-          </text>
-        )
-      })}
-    </g>
-  )
-}
-
-/** What lies under what. */
-const order: Thing['kind'][] = [
-  'boundary',
-  'paving',
-  'slope',
-  'service',
-  'drain',
-  'hedge',
-  'house',
-  'wall',
-  'tree',
-  'line',
-]
-
-const closed = drawLine<XY>()
-  .x((p) => p.x)
-  .y((p) => p.y)
-const pathOf = (corners: XY[]) => closed(corners) ?? ''
-
-function Drawn({ thing, corners, perM }: { thing: Thing; corners: XY[]; perM: number }) {
-  const open = pathOf(corners)
-  switch (thing.kind) {
-    case 'boundary':
-      return <path d={`${open}Z`} className="fill-none stroke-ink" strokeWidth="2" strokeDasharray="9 5" />
-    case 'house':
-      return (
-        <path
-          d={`${open}Z`}
-          className="fill-ball stroke-ink"
-          strokeWidth="2.5"
-          strokeLinejoin="round"
-          fillOpacity="0.75"
-        />
-      )
-    case 'paving':
-      return <path d={`${open}Z`} className="fill-band stroke-line-strong" strokeWidth="1.5" />
-    case 'wall':
-      return <path d={open} className="fill-none stroke-soft" strokeWidth={Math.max(6, 0.3 * perM)} />
-    case 'hedge':
-      return (
-        <path
-          d={open}
-          className="fill-none stroke-leaf"
-          strokeWidth={Math.max(10, 0.8 * perM)}
-          strokeLinecap="round"
-          opacity="0.7"
-        />
-      )
-    case 'tree': {
-      const r = ((thing.spread_m ?? 2) / 2) * perM
-      return (
-        <g>
-          <circle
-            cx={corners[0].x}
-            cy={corners[0].y}
-            r={r}
-            className="fill-leaf-pale stroke-leaf"
-            strokeWidth="1.8"
-            strokeDasharray={thing.spread_m ? '6 4' : '2 5'}
-            fillOpacity="0.85"
-          />
-          <circle cx={corners[0].x} cy={corners[0].y} r="5" className="fill-trunk" />
-        </g>
-      )
-    }
-    case 'line':
-      return <path d={open} className="fill-none stroke-ink" strokeWidth="2" strokeDasharray="14 4 2 4" />
-    case 'service':
-      return <path d={open} className="fill-none stroke-oxblood" strokeWidth="2.5" strokeDasharray="2.5 4" />
-    case 'drain':
-      return <path d={open} className="fill-none stroke-leaf" strokeWidth="2.5" strokeDasharray="8 4" />
-    case 'slope': {
-      if (corners.length < 2) return null
-      const [a, b] = corners
-      const angle = (Math.atan2(b.y - a.y, b.x - a.x) * 180) / Math.PI
-      return (
-        <g className="stroke-clay">
-          <path d={open} className="fill-none stroke-root" strokeWidth="2" />
-          <path
-            d="M-10 -6L0 0L-10 6"
-            transform={`translate(${b.x} ${b.y}) rotate(${angle})`}
-            className="fill-none stroke-root"
-            strokeWidth="2"
-          />
-        </g>
-      )
-    }
-  }
-}
-
-const nameOf = (thing: Thing, t: TFunction) => thing.name || t(`survey.kind.${thing.kind}`)
-
-function Label({ thing, corners }: { thing: Thing; corners: XY[] }) {
-  const { t } = useTranslation()
-  const { units } = useSettings()
-  if (thing.kind === 'boundary') return null
-  const whole = thing.kind === 'house' || thing.kind === 'paving'
-  const n = corners.length
-  const middle = whole
-    ? { x: corners.reduce((s, c) => s + c.x, 0) / n, y: corners.reduce((s, c) => s + c.y, 0) / n }
-    : n === 1
-      ? { x: corners[0].x, y: corners[0].y + 24 }
-      : { x: (corners[0].x + corners[1].x) / 2, y: (corners[0].y + corners[1].y) / 2 - 9 }
-  const more =
-    thing.kind === 'service'
-      ? thing.reported_on
-        ? t('survey.label.reported', { day: sayDay(thing.reported_on) })
-        : ''
-      : typeof thing.height_m === 'number'
-        ? sayHeight(thing.height_m, units)
-        : thing.kind === 'tree' || thing.kind === 'house' || thing.kind === 'wall' || thing.kind === 'line'
-          ? t('survey.label.no-height')
-          : ''
-  const upright = !whole && n > 1 && Math.abs(corners[1].x - corners[0].x) < Math.abs(corners[1].y - corners[0].y)
+function Word({ at, size, className, children }: { at?: Place; size: number; className: string; children: string }) {
+  if (!at) return null
   return (
     <text
-      x={middle.x}
-      y={middle.y}
-      textAnchor="middle"
-      transform={upright ? `rotate(-90 ${middle.x} ${middle.y + 9}) translate(0 0)` : undefined}
-      className={`stroke-paper [paint-order:stroke] ${thing.kind === 'service' ? 'fill-oxblood' : 'fill-ink'}`}
-      strokeWidth="4"
-      style={{ fontSize: 'calc(15px * var(--say, 1))' }}
+      x={at.x}
+      y={at.y}
+      textAnchor={at.anchor}
+      transform={at.upright ? `rotate(-90 ${at.x} ${at.y})` : undefined}
+      className={`stroke-paper [paint-order:stroke] ${className}`}
+      strokeWidth="4.5"
+      style={{ fontSize: `calc(${size}px * var(--say, 1))` }}
     >
-      {[nameOf(thing, t), more].filter(Boolean).join(', ')}
+      {children}
     </text>
   )
 }
 
-/** How far the spot is from the nearest of each, three at most. */
-function Reach(props: {
-  spot: SpotSeen
-  plan: Plan
-  place: (p: { x_m: number; y_m: number }) => XY
-  say: (m: number) => string
-}) {
-  const { t } = useTranslation()
-  const kinds = new Map(props.plan.things.map((x) => [x.id, x.kind]))
+/** How far the spot is from the nearest of each kind of thing, three at most; a short length has its figure beside its end. */
+function reachOf(
+  spot: SpotSeen,
+  plan: Plan,
+  place: (p: { x_m: number; y_m: number }) => XY,
+  say: (m: number) => string,
+  t: TFunction,
+) {
+  const kinds = new Map(plan.things.map((x) => [x.id, x.kind]))
   const seen = new Set<string>()
-  const near = props.spot.near.filter((n) => {
+  const near = spot.near.filter((n) => {
     const kind = kinds.get(n.thing_id) ?? ''
     if (n.inside || seen.has(kind) || n.distance_m < 0.3) return false
     seen.add(kind)
     return true
   })
-  const from = props.place(props.spot.at)
-  return (
-    <g>
-      {near.slice(0, 3).map((n) => {
-        const to = props.place(n.at)
-        const length = props.say(Math.round(n.distance_m * 100) / 100)
-        const figure = n.by_eye ? t('survey.about', { figure: length }) : length
-        const far = Math.hypot(to.x - from.x, to.y - from.y)
-        const short = far < figure.length * 10 + 60
-        const across = Math.abs(to.x - from.x) > Math.abs(to.y - from.y)
-        return (
-          <g key={n.thing_id}>
-            <Dimension
-              x1={from.x}
-              y1={from.y}
-              x2={to.x}
-              y2={to.y}
-              figure={short ? '' : figure}
-              side={short ? 'right' : 'middle'}
-              size={15}
-            />
-            {short && (
-              <text
-                x={to.x + (across ? Math.sign(to.x - from.x) * 9 : 9)}
-                y={to.y + (across ? 5 : Math.sign(to.y - from.y) * 14)}
-                textAnchor={across && to.x < from.x ? 'end' : 'start'}
-                className="figure fill-ink stroke-paper [paint-order:stroke]"
-                strokeWidth="5"
-                style={{ fontSize: 'calc(15px * var(--say, 1))' }}
-              >
-                {figure}
-              </text>
-            )}
-          </g>
-        )
-      })}
-    </g>
-  )
+  const from = place(spot.at)
+  return near.slice(0, 3).map((n) => {
+    const end = place(n.at)
+    const length = say(Math.round(n.distance_m * 100) / 100)
+    const figure = n.by_eye ? t('survey.about', { figure: length }) : length
+    const inLine = Math.hypot(end.x - from.x, end.y - from.y) >= figure.length * 10 + 60
+    return {
+      key: n.thing_id,
+      figure,
+      inLine,
+      end,
+      to: inLine ? { x: (from.x + end.x) / 2, y: (from.y + end.y) / 2 } : end,
+    }
+  })
 }
 
 /** A spot is a small flared trunk, in the accent where it is the one that is asked about. */
-function SpotMark({ spot, at, chosen }: { spot: SpotSeen; at: XY; chosen: boolean }) {
-  const tone = chosen ? 'fill-rose' : 'fill-trunk'
+function SpotMark({ at, chosen }: { at: XY; chosen: boolean }) {
   return (
     <g>
-      <path d={trunkShape(at.x, at.y - 18, at.y + 2, 4, 11)} className={tone} />
+      <path d={trunkShape(at.x, at.y - 18, at.y + 2, 4, 11)} className={chosen ? 'fill-rose' : 'fill-trunk'} />
       <path
         d={`M${at.x - 8} ${at.y + 1}q-6 4 -9 11M${at.x} ${at.y + 2}v11M${at.x + 8} ${at.y + 1}q6 4 9 11`}
         className={chosen ? 'fill-none stroke-rose' : 'fill-none stroke-trunk'}
         strokeWidth="3"
         strokeLinecap="round"
       />
-      <text
-        x={at.x}
-        y={at.y + 30}
-        textAnchor="middle"
-        className={`answer stroke-paper [paint-order:stroke] ${chosen ? 'fill-rose-deep' : 'fill-ink'}`}
-        strokeWidth="5"
-        style={{ fontSize: 'calc(16px * var(--say, 1))' }}
-      >
-        {spot.name}
-      </text>
     </g>
   )
 }

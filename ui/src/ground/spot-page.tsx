@@ -15,7 +15,7 @@ import { LineOwner } from './line-owner'
 import { MendPart } from './mend-part'
 import { Part } from './parts'
 import { Place } from './place'
-import { rebase } from './rebase'
+import { rebaseGround } from './rebase'
 import { Services } from './services'
 import { TexturePart } from './soil-part'
 import { TheirData } from './their-data'
@@ -46,7 +46,7 @@ function SpotForm({ spot, who }: { spot: Spot; who: Person }) {
   }))
   const { base, mine } = kept.value
   const { change, both, theirs } = kept.touched
-    ? rebase(base, mine, changeOf(spot))
+    ? rebaseGround(base, mine, changeOf(spot))
     : { change: changeOf(spot), both: [], theirs: [] }
   const keep = (next: Change) => kept.set({ base: kept.touched && both.length ? base : changeOf(spot), mine: next })
   const [bad, setBad] = useState(false)

@@ -5,6 +5,7 @@ import { Link } from 'wouter'
 import { ask, client, type Person, type Schemas } from '../api/client'
 import { groundPurpose } from '../api/declared.gen'
 import { kindsQuery } from '../api/queries'
+import { colours } from '../drawing/colours'
 import { Choice } from '../parts/choice'
 import { useDeed } from '../parts/deed'
 import { Failed, FieldFault, Loading, sayProblem } from '../parts/states'
@@ -163,7 +164,7 @@ function Shows({ kind: k }: { kind: Line }) {
         <span key={text} className="inline-flex items-center gap-1.5">
           {colour && (
             <svg viewBox="0 0 12 12" className="size-3" aria-hidden="true">
-              <circle cx="6" cy="6" r="5" fill={dots[colour]} className="stroke-line-strong" strokeWidth="1" />
+              <circle cx="6" cy="6" r="5" fill={colours[colour]} className="stroke-line-strong" strokeWidth="1" />
             </svg>
           )}
           {text}
@@ -171,22 +172,6 @@ function Shows({ kind: k }: { kind: Line }) {
       ))}
     </span>
   )
-}
-
-/** The dots of flower, fruit and leaf. */
-const dots: Record<string, string> = {
-  white: '#fffdf7',
-  yellow: '#e8c640',
-  ochre: '#b8862f',
-  orange: '#d9772b',
-  copper: '#a35a35',
-  red: '#a8302c',
-  pink: '#dd8fa6',
-  purple: '#6d4479',
-  blue: '#4a6ba0',
-  green: '#6f8f4e',
-  brown: '#7a5638',
-  black: '#2a2427',
 }
 
 /** A catalogue that has nothing yet may begin with the kinds that ship with the program. */

@@ -6,6 +6,8 @@ import { CsvLink } from '../parts/csv-link'
 import { FileField } from '../parts/file-field'
 import { sayProblem } from '../parts/states'
 
+const book = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet'
+
 /** The catalogue as a table, to take along and to bring: what is there already is left as it is, and named. */
 export function KindsTable({ may }: { may: boolean }) {
   const { t } = useTranslation()
@@ -17,7 +19,7 @@ export function KindsTable({ may }: { may: boolean }) {
           params: { query: { name: file.name } },
           body: file as unknown as string,
           bodySerializer: (body) => body as unknown as BodyInit,
-          headers: { 'Content-Type': 'text/csv' },
+          headers: { 'Content-Type': /\.xlsx$/i.test(file.name) ? book : 'text/csv' },
         }),
       ),
     onSuccess: () => nowStale(cache, 'bring-kinds'),
@@ -25,9 +27,18 @@ export function KindsTable({ may }: { may: boolean }) {
   const faults = bring.error instanceof Problem ? bring.error.errors : []
   return (
     <section className="grid gap-2">
-      <CsvLink href="/api/v1/kinds.csv">{t('kinds.table')}</CsvLink>
+      <div className="flex flex-wrap gap-2">
+        <CsvLink href="/api/v1/kinds.csv">{t('kinds.table')}</CsvLink>
+        <a className="quiet no-underline" href="/api/v1/kinds.xlsx" download>
+          {t('kinds.book')}
+        </a>
+      </div>
       {may && (
-        <FileField label={t('kinds.bring')} accept=".csv,text/csv,text/plain" onFile={(file) => bring.mutate(file)} />
+        <FileField
+          label={t('kinds.bring')}
+          accept={`.csv,.xlsx,text/csv,text/plain,${book}`}
+          onFile={(file) => bring.mutate(file)}
+        />
       )}
       {bring.isPending && <p role="status">{t('kinds.bringing')}</p>}
       {bring.data && (

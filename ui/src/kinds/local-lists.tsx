@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { ask, client, Problem, type Schemas } from '../api/client'
-import { catalogueListOf } from '../api/declared.gen'
+import { kindListOf } from '../api/declared.gen'
 import { kindQuery } from '../api/queries'
 import { Choice } from '../parts/choice'
 import { useDeed } from '../parts/deed'
@@ -10,7 +10,7 @@ import { TextField } from '../parts/text-field'
 import { sayDay } from '../parts/time'
 
 type Whole = Schemas['CatalogueWhole']
-type Listed = Schemas['CatalogueListed']
+type Listed = Schemas['KindListed']
 
 /** The local lists on which a kind stands: whose, and when somebody looked. A manager keeps them; the caution follows the kind. */
 export function LocalLists({ kind, may }: { kind: Whole; may: boolean }) {
@@ -65,10 +65,10 @@ export function LocalLists({ kind, may }: { kind: Whole; may: boolean }) {
             label={t('kind.list.which')}
             value={fresh.list}
             onChange={(v) => setFresh({ ...fresh, list: v ?? '' })}
-            options={catalogueListOf.map((value) => ({ value, label: t(`kind.list.${value}`) }))}
+            options={kindListOf.map((value) => ({ value, label: t(`kind.list.${value}`) }))}
           />
           {fresh.list && (
-            <div className="grid grid-cols-[1fr_12rem_auto] items-end gap-3">
+            <div className="grid items-end gap-3 sm:grid-cols-[1fr_12rem_auto]">
               <TextField
                 label={t('kind.list.who')}
                 value={fresh.who}

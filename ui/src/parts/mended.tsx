@@ -5,7 +5,7 @@ import { named } from '../words/named'
 import { sayMoment } from './time'
 
 /** What stood before an entry was corrected or taken back, with who, when and why. */
-export function Mended({ what, id }: { what: MendingWhat; id: string }) {
+export function Mended({ what, id, words = 'mended' }: { what: MendingWhat; id: string; words?: 'mended' | 'kind' }) {
   const { t } = useTranslation()
   const list = useQuery(mendingsQuery(what, id))
   if (!list.data?.mendings.length) return null
@@ -17,7 +17,7 @@ export function Mended({ what, id }: { what: MendingWhat; id: string }) {
           <span className="block text-soft">
             {t('mended.was')}{' '}
             {Object.entries(m.was)
-              .map(([name, v]) => `${named(`mended.${name}`, name.replaceAll('_', ' '))} ${moment(v)}`)
+              .map(([name, v]) => `${named(`${words}.${name}`, name.replaceAll('_', ' '))} ${moment(v)}`)
               .join(', ')}
           </span>
         </li>

@@ -1,4 +1,4 @@
-package catalogue
+package kind
 
 import (
 	"slices"
@@ -18,8 +18,8 @@ func (Odd) All() []Odd {
 }
 
 // OddOf finds what contradicts itself in what is said of a kind. It judges no value for itself: what is alone may be wrong and is not found.
-func OddOf(k Kind) []Odd {
-	f, out := k.Facts, []Odd{}
+func OddOf(habit stock.Habit, f Facts) []Odd {
+	out := []Odd{}
 	when := func(odd Odd, is bool) {
 		if is {
 			out = append(out, odd)
@@ -30,7 +30,7 @@ func OddOf(k Kind) []Odd {
 	when("evergreen-colour", f.Evergreen && f.Autumn != "" && !f.Conifer)
 	when("tender-cold", f.Tender && f.ColdC != nil && num.Under(*f.ColdC, -27))
 	when("hardy-tender", !f.Tender && !f.NotCovered && f.ColdC != nil && num.Over(*f.ColdC, -12))
-	when("shrub-single", f.Shrub && k.Habit == stock.Single)
+	when("shrub-single", f.Shrub && habit == stock.Single)
 	when("fruit-not-wanted", f.Fruiting && !slices.Contains(f.Uses, "fruit"))
 	when("self-fertile-no-fruit", !f.Fruiting && f.SelfFertile)
 	when("sharp-wet", f.SharpDrainage && f.DrainageMax != nil && (*f.DrainageMax == "poor" || *f.DrainageMax == "standing"))
@@ -52,10 +52,10 @@ var cautious = map[planting.Caution][]string{
 }
 
 // Careless tells which caution a kind of such a genus lacks.
-func Careless(k Kind, genus string) []planting.Caution {
+func Careless(f Facts, genus string) []planting.Caution {
 	out := []planting.Caution{}
 	for _, caution := range []planting.Caution{"poison", "thorns"} {
-		if slices.Contains(cautious[caution], genus) && !slices.Contains(k.Facts.Cautions, caution) {
+		if slices.Contains(cautious[caution], genus) && !slices.Contains(f.Cautions, caution) {
 			out = append(out, caution)
 		}
 	}
