@@ -127,6 +127,8 @@ func TestTheRestOfTheOperationsAnswer(t *testing.T) {
 	ok("GET", "/api/v1/spots/"+spot+"/match/beside?kinds=Hornbeam", nil)
 	ok("GET", "/api/v1/spots/"+spot+"/move?kind=Hornbeam&caliper_mm=13&years=2", nil)
 	ok("GET", "/api/v1/spots/"+spot+"/move.pdf?kind=Hornbeam&caliper_mm=13&years=2", nil)
+	assert.Contains(t, ok("GET", "/api/v1/spots/"+spot+"/match.csv?separator=semicolon", nil), ";score;says;held_back_by;")
+	assert.True(t, strings.HasPrefix(ok("GET", "/api/v1/kinds.xlsx", nil), "PK"))
 	assert.Contains(t, ok("GET", "/api/v1/spots/"+spot+"/match/order.txt?kinds=Quercus%20robur", nil), "Quercus robur (English oak)")
 	ok("GET", "/api/v1/spots/"+spot+"/match/room?kind=Quercus%20robur", nil)
 	ok("POST", "/api/v1/spots/"+spot+"/match/several", map[string]any{"tags": []string{p.tagIn("for-sale")}, "pins": []any{}})

@@ -1,6 +1,8 @@
 package bench
 
 import (
+	"encoding/csv"
+	"io"
 	"strings"
 	"testing"
 	"time"
@@ -108,4 +110,38 @@ func BenchmarkTheMatchGrows(b *testing.B) {
 	}
 	within(b, "ten-thousand-times-a-thousand", float64(at[10_000])/float64(at[1_000]), 10)
 	within(b, "a-hundred-thousand-times-a-thousand", float64(at[100_000])/float64(at[1_000]), 100)
+}
+
+// BenchmarkAllOfTheMatch: every tree of a match with its score and sentences as a table, with 10,000 trees for sale. The floor is a bare query
+// of those trees and the encoding of the same table.
+func BenchmarkAllOfTheMatch(b *testing.B) {
+	const size, trees = 250, 10_000
+	y := open(b)
+	spot := y.SpotOf("Petra Averill").ID
+	kinds := []string{"Hornbeam", "Field maple", "Rowan", "Ginkgo"}
+	for n := range trees / size {
+		y.lookedAt(y.TakeIn(apptest.LotOf(kinds[n%len(kinds)], stock.Container, size))[0], 1)
+	}
+	path := "/api/v1/spots/" + spot + "/match.csv"
+	answer, err := y.client.Get(y.server.URL + path)
+	require.NoError(b, err)
+	table, err := csv.NewReader(answer.Body).ReadAll()
+	require.NoError(b, err)
+	require.NoError(b, answer.Body.Close())
+	require.Greater(b, len(table), trees)
+	var all, floor []time.Duration
+	for i := range 17 {
+		_, took := y.send("GET", path, "")
+		began := time.Now()
+		require.NoError(b, y.Tx(func(tx *kernel.Tx) error {
+			_, err := kernel.Rows[yard.OfferedTree](tx, "SELECT id, tag, lot_id, height_m FROM trees WHERE state = ? ORDER BY tag", stock.ForSale)
+			return err
+		}))
+		require.NoError(b, csv.NewWriter(io.Discard).WriteAll(table))
+		if i >= 3 {
+			all, floor = append(all, took), append(floor, time.Since(began))
+		}
+	}
+	b.Logf("%d trees: %.1f ms beside %.1f ms", len(table)-1, ms(percentile(all, 0.5)), ms(percentile(floor, 0.5)))
+	within(b, "all-of-the-match-times-the-bare-rows", float64(percentile(all, 0.5))/float64(percentile(floor, 0.5)), 2)
 }

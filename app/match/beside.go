@@ -71,7 +71,7 @@ func (m matches) beside(tx *kernel.Tx, ask BesideAsk) (Beside, error) {
 	if err != nil {
 		return Beside{}, err
 	}
-	judged, _, err := m.judgeAll(tx, k)
+	judged, _, err := m.judgeAll(tx, k, anyLot)
 	if err != nil {
 		return Beside{}, err
 	}

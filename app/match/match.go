@@ -39,6 +39,7 @@ func Capability(clocks clock.Clocks) kernel.Capability {
 		kernel.Read("match-beside", "/spots/{id}/match/beside", MatchAndPlan, m.beside),
 		kernel.Read("judge-move", "/spots/{id}/move", MatchAndPlan, moving),
 		kernel.ReadFile("move-pdf", "/spots/{id}/move.pdf", MatchAndPlan, "application/pdf", movePDF),
+		kernel.ReadFile("match-table", "/spots/{id}/match.csv", MatchAndPlan, "text/csv", m.table),
 		kernel.ReadFile("order-note", "/spots/{id}/match/order.txt", MatchAndPlan, "text/plain", orderNote),
 		kernel.Read("match-order", "/spots/{id}/match/order", MatchAndPlan, couldOrder),
 	}}
@@ -163,7 +164,7 @@ func (m matches) match(tx *kernel.Tx, ask Ask) (Ranked, error) {
 	if err != nil {
 		return Ranked{}, err
 	}
-	judged, spent, err := m.judgeAll(tx, k)
+	judged, spent, err := m.judgeAll(tx, k, anyLot)
 	if err != nil {
 		return Ranked{}, err
 	}
@@ -215,11 +216,11 @@ func (m matches) kind(tx *kernel.Tx, ask KindAsk) (Kind, error) {
 	if err != nil {
 		return Kind{}, err
 	}
-	judged, spent, err := m.judgeAll(tx, k)
+	judged, spent, err := m.judgeAll(tx, k, func(l yard.Lot) bool { return l.Called() == ask.Kind })
 	if err != nil {
 		return Kind{}, err
 	}
-	kinds, err := kindsOf(tx, slices.DeleteFunc(judged, func(j Judged) bool { return j.Lot.Called() != ask.Kind }), spent, mostTrees)
+	kinds, err := kindsOf(tx, judged, spent, mostTrees)
 	if err == nil && len(kinds) == 0 {
 		err = kernel.ErrMissing
 	}
@@ -307,9 +308,12 @@ func (j Judged) offered(tag string) Offered {
 	return Offered{Tag: tag, LotNumber: j.Lot.Number, PotL: j.Lot.PotL, HeightM: j.heightM(), PriceCents: j.Lot.PriceCents}
 }
 
-// judgeAll holds everything that may be sold against a spot, in order; lots of bare roots that are spent are left out, and single bundles
+// anyLot is for who asks about all of them.
+func anyLot(yard.Lot) bool { return true }
+
+// judgeAll holds everything that may be sold of the lots that are asked about against a spot, in order; lots of bare roots that are spent are left out, and single bundles
 // that are spent come back by id.
-func (m matches) judgeAll(tx *kernel.Tx, k ground.Known) (out []Judged, spent map[string]bool, err error) {
+func (m matches) judgeAll(tx *kernel.Tx, k ground.Known, asked func(yard.Lot) bool) (out []Judged, spent map[string]bool, err error) {
 	offers, err := yard.Offers(tx)
 	if err != nil {
 		return nil, nil, err
@@ -326,7 +330,7 @@ func (m matches) judgeAll(tx *kernel.Tx, k ground.Known) (out []Judged, spent ma
 		return nil, nil, err
 	}
 	for _, o := range offers {
-		if !spent[o.LotID] {
+		if !spent[o.LotID] && asked(lots[o.LotID]) {
 			out = append(out, Judge(tx.Who.House, k, lots[o.LotID], o))
 		}
 	}
@@ -470,7 +474,7 @@ func PlanSpot(k ground.Known, plantingOn time.Time) planting.Spot {
 	g, c := k.Ground, k.Climate
 	s := planting.Spot{
 		LatDeg: k.Spot.Site.LatDeg, RaiseMM: g.RaiseMM, SummerDeficitMM: c.SummerDeficitMM, Water: g.Water,
-		WindFromDeg: g.WindFrom, Exposure: g.Exposure, SunH: g.SunH, MinC: c.MinC, Sloping: g.Slope() != coreground.SlopeLevel, Slope: g.Slope(),
+		WindFromDeg: g.WindFrom, WindByStation: g.WindFrom != nil && k.Spot.Ground.WindFrom == nil, Exposure: g.Exposure, SunH: g.SunH, MinC: c.MinC, Sloping: g.Slope() != coreground.SlopeLevel, Slope: g.Slope(),
 		ServicesMarked: k.MarkedOn(plantingOn) != nil,
 		Frost: planting.FrostDays{First: c.FirstFrostDay, Last: c.LastFrostDay, Last90: c.LastFrost90Day, SoilFreeze: c.SoilFreezeDay,
 			BudSwell: c.BudSwellDay, CoolFrom: c.CoolFromDay, RainsFrom: c.RainsFromDay, UsualHighC: c.UsualHighC},

@@ -1,6 +1,7 @@
 package match_test
 
 import (
+	"fmt"
 	"testing"
 	"time"
 
@@ -10,6 +11,7 @@ import (
 	. "sedum/app/apptest"
 	"sedum/app/bench"
 	"sedum/app/catalogue"
+	"sedum/app/clock"
 	"sedum/app/ground"
 	"sedum/app/match"
 	"sedum/app/yard"
@@ -300,4 +302,32 @@ func TestARootstockDecidesTheSize(t *testing.T) {
 	assert.InDelta(t, 0.35, sizes["Apple ‘On M9’"]/sizes["Apple ‘On’"], 0.01)
 	assert.Contains(t, says["Apple ‘On M9’"], "On M9 it grows to 35 %")
 	assert.Contains(t, says["Apple ‘On’"], "25 to 100 %")
+}
+
+// The whole match as a table has every tree that may be sold once, with the score that the match gives its kind at its size, the best first.
+func TestTheWholeMatchIsATable(t *testing.T) {
+	w := Open(t)
+	spot := w.SpotOf("Petra Averill").ID
+	ranked := Saw[match.Ranked](w, "match", match.Ask{ByID: ByID(spot)})
+	total, best := 0, map[string]string{}
+	for _, k := range ranked.Kinds {
+		total += k.Count
+		best[k.Common] = fmt.Sprintf("%.2f", k.Overall)
+	}
+	var rows [][]string
+	require.NoError(t, w.Tx(func(tx *kernel.Tx) (err error) {
+		rows, err = match.TableOf(tx, clock.Clocks{}, ByID(spot))
+		return err
+	}))
+	require.Len(t, rows, total+1)
+	tags, first := map[string]bool{}, map[string]bool{}
+	for _, row := range rows[1:] {
+		assert.False(t, tags[row[2]], "%s stands twice", row[2])
+		tags[row[2]] = true
+		if !first[row[0]] {
+			first[row[0]] = true
+			assert.Equal(t, best[row[0]], row[8], row[0])
+		}
+	}
+	assert.Len(t, first, len(best))
 }

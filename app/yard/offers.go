@@ -37,3 +37,11 @@ func OfferedTrees(tx *kernel.Tx, lotIDs []string, most int) ([]OfferedTree, erro
 		(SELECT id, tag, lot_id, height_m, ROW_NUMBER() OVER (PARTITION BY lot_id, height_m ORDER BY tag) AS place FROM trees WHERE state = ? AND lot_id IN ?) t
 		WHERE place <= ? ORDER BY tag`, stock.ForSale, lotIDs, most)
 }
+
+// EveryOffered are, of some lots, all trees that may be sold, by lot, height and tag: as the index has them.
+func EveryOffered(tx *kernel.Tx, lotIDs []string) ([]OfferedTree, error) {
+	if len(lotIDs) == 0 {
+		return nil, nil
+	}
+	return kernel.Rows[OfferedTree](tx, "SELECT id, tag, lot_id, height_m FROM trees WHERE state = ? AND lot_id IN ? ORDER BY lot_id, height_m, tag", stock.ForSale, lotIDs)
+}

@@ -72,10 +72,12 @@ type Spot struct {
 	AvailableMMPM   *float64         `json:"available_water_mm_per_m"`
 	Water           ground.Water     `json:"water" optional:"true"`
 	WindFromDeg     *float64         `json:"wind_from_deg"`
-	Exposure        ground.Wind      `json:"exposure" optional:"true"`
-	SunH            *float64         `json:"sun_h"`
-	MinC            *float64         `json:"min_c"`
-	Sloping         bool             `json:"sloping"`
+	// WindByStation is that the wind is a weather station's, and nobody looked at the spot.
+	WindByStation bool        `json:"wind_by_station,omitempty"`
+	Exposure      ground.Wind `json:"exposure" optional:"true"`
+	SunH          *float64    `json:"sun_h"`
+	MinC          *float64    `json:"min_c"`
+	Sloping       bool        `json:"sloping"`
 	// Slope is how steep the ground is; "" where it slopes and nobody measured.
 	Slope          ground.SlopeClass `json:"slope,omitempty" optional:"true"`
 	OverheadLine   bool              `json:"overhead_line"`
@@ -353,6 +355,9 @@ func stakeInput(h rules.House, in Input, p *Plan) StakeInput {
 		p.Assumed = append(p.Assumed, "wind_from_deg")
 	} else {
 		p.WindFrom = num.Bearing(*in.Spot.WindFromDeg)
+		if in.Spot.WindByStation {
+			p.Assumed = append(p.Assumed, "wind_by_station")
+		}
 	}
 	if !set.Has(school) { // "always-exposed"
 		school = StakingAuto

@@ -155,6 +155,9 @@ func TestWhatIsNotKnownIsAskedFor(t *testing.T) {
 	in = planInput()
 	in.Spot.WindFromDeg, in.Spot.Exposure = nil, ""
 	assert.ElementsMatch(t, []string{"exposure", "wind_from_deg"}, planOf(t, rules.House{}, in).Assumed)
+	in = planInput()
+	in.Spot.WindByStation = true
+	assert.Equal(t, []string{"wind_by_station"}, planOf(t, rules.House{}, in).Assumed)
 }
 
 // Every number says how it came: rules that exist, with the value in force.

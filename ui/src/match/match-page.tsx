@@ -4,6 +4,7 @@ import { useTranslation } from 'react-i18next'
 import { Link } from 'wouter'
 import type { Person, Schemas } from '../api/client'
 import { matchKindQuery, matchOrderQuery, matchQuery, spotsQuery } from '../api/queries'
+import { CsvLink } from '../parts/csv-link'
 import { Failed, Loading } from '../parts/states'
 import { useTitle } from '../parts/title'
 import { sayYearDay } from '../words/day'
@@ -142,6 +143,11 @@ function Ranking({ id, tag, may }: { id: string; tag: string | null; may: boolea
             </ol>
           )}
         </>
+      )}
+      {kinds.length > 0 && (
+        <p className="mt-5">
+          <CsvLink href={`/api/v1/spots/${id}/match.csv`}>{t('match.table')}</CsvLink>
+        </p>
       )}
       <ToOrder id={id} chosen={beside} onChoose={toggle} />
       {beside.length > 0 && (
