@@ -1,6 +1,7 @@
 package station
 
 import (
+	"maps"
 	"math"
 	"slices"
 	"time"
@@ -234,7 +235,8 @@ func (s *Series) months() []Month {
 	out := make([]Month, 12)
 	var low, high, rain [12]float64
 	var temps, rains [12]int
-	for date, d := range s.days {
+	for _, date := range slices.SortedFunc(maps.Keys(s.days), time.Time.Compare) { // in order: a mean is the same each time
+		d := s.days[date]
 		m := date.Month() - 1
 		if l, h, ok := d.temps(); ok {
 			low[m], high[m], temps[m] = low[m]+l, high[m]+h, temps[m]+1
