@@ -2,7 +2,9 @@ package e2e_test
 
 import (
 	"testing"
+	"time"
 
+	"github.com/chromedp/cdproto/page"
 	"github.com/chromedp/chromedp"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -97,4 +99,37 @@ func TestTypedGroundStandsWhenAnotherSaves(t *testing.T) {
 	assert.InDelta(t, 7.1, *now.Ground.PH, 1e-9)
 	assert.Equal(t, ground.WindExposed, now.Ground.Exposure)
 	assert.InDelta(t, 3.5, *now.Ground.Obstacles[2].DistanceM, 1e-9)
+}
+
+// A phone sleeps in a pocket while the hole drains: its page is frozen, and the clock tells the true time when it wakes. Two readings make the
+// answer, and the hole with its readings outlives a reload.
+func TestTheHoleRunsOnWhileThePhoneSleeps(t *testing.T) {
+	h := openHouse(t)
+	spot := h.SpotOf("Maud Ferriter")
+	p := h.open(390, 844, true)
+	p.signIn("Bram Okonedo")
+	p.goTo("/ground/" + spot.ID)
+	p.press("button", "Start the clock")
+	seconds := func() (n int) {
+		p.do(chromedp.Evaluate(`document.querySelector('[data-testid="stopwatch"]').textContent.split(':').reduce((sum, part) => 60 * sum + Number(part), 0)`, &n))
+		return n
+	}
+	began := time.Now()
+	p.do(page.SetWebLifecycleState(page.SetWebLifecycleStateStateFrozen))
+	time.Sleep(5 * time.Second)
+	p.do(page.SetWebLifecycleState(page.SetWebLifecycleStateStateActive))
+	p.until(`Number(document.querySelector('[data-testid="stopwatch"]').textContent.slice(-2)) >= 4`)
+	assert.LessOrEqual(t, seconds(), int(time.Since(began).Seconds())+1)
+	p.press("button", "Read the level now")
+	p.press("button", "Stop the clock")
+	p.do(chromedp.Reload())
+	p.fill("Water above the bottom 1", "300")
+	p.fill("Minute 2", "60")
+	p.fill("Water above the bottom 2", "240")
+	p.until(`document.querySelector('[data-testid="drainage-answer"]') !== null`)
+	assert.Empty(t, p.axe())
+	p.press("button", "Keep this measurement")
+	p.until(`document.querySelector('[data-testid="drainage-answer"]') === null`)
+	assert.Len(t, h.SpotOf("Maud Ferriter").Tests, len(spot.Tests)+1)
+	assert.Empty(t, p.complaints())
 }
