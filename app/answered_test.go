@@ -166,6 +166,7 @@ func TestTheRestOfTheOperationsAnswer(t *testing.T) {
 	ok("POST", "/api/v1/spots/"+spot+"/plan/setting-out", map[string]any{"plan": site["plan"], "setting": map[string]any{"pattern": "ring", "from": "A", "radius_m": 2, "count": 3}})
 	ok("POST", "/api/v1/spots/"+spot+"/plan/spots", map[string]any{"version": site["version"], "plan": site["plan"], "name": "ring", "points": []string{"A"}})
 	ok("GET", "/api/v1/spots/"+spot+"/plan/light", nil)
+	assert.Contains(t, ok("GET", "/api/v1/spots/"+spot+"/plan/shade?height_m=9&spread_m=7", nil), "of sun a day from the ground beside it")
 	ok("GET", "/api/v1/spots/"+spot+"/survey.pdf?blank=true", nil)
 	ok("GET", "/api/v1/spots/"+spot+"/plan.geojson", nil)
 

@@ -114,7 +114,8 @@ func (c canvas) question(q SurveyQuestion, inner float64) {
 		c.SetXY(x, line)
 		if q.Value != "" {
 			c.SetFont("answer", "", 11)
-			c.CellFormat(inner-ask, 4.6, q.Value, "", 0, "L", false, 0, "")
+			c.MultiCell(inner-ask, 4.9, q.Value, "", "L", false)
+			line = c.GetY() - 4.9
 		} else {
 			c.Line(x, line+4.4, x+38, line+4.4)
 			c.SetXY(x+39, line)

@@ -12,6 +12,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	appground "sedum/app/ground"
 	"sedum/app/growers"
 	"sedum/app/match"
 	"sedum/app/mending"
@@ -58,6 +59,17 @@ func sets() map[string]said {
 		"stock.Ranged":          by(set.Texts[stock.Ranged](), "", "column."),
 		"care.Code":             by(set.Texts[care.Code](), "care.", ""),
 		"kind.ListOf":           by(set.Texts[kind.ListOf](), "", "kind.list."),
+		"kind.Note":             by(set.Texts[kind.Note](), "note.", ""),
+		"ground.Asks":           by(set.Texts[ground.Asks](), "asks.", ""),
+		"ground.Digs":           by(set.Texts[ground.Digs](), "survey-paper.digs.", "around.digs."),
+		"ground.FailedWhy":      by(set.Texts[ground.FailedWhy](), "", "around.failed."),
+		"ground.GrownAs":        by(set.Texts[ground.GrownAs](), "grown.", "around.grown."),
+		"ground.Moisture":       by(set.Texts[ground.Moisture](), "survey-paper.moisture.", "around.moisture."),
+		"ground.RunOff":         by(set.Texts[ground.RunOff](), "survey-paper.run-off.", "around.run-off."),
+		"ground.SaltFrom":       by(set.Texts[ground.SaltFrom](), "survey-paper.salt.", "around.salt."),
+		"ground.Sod":            by(set.Texts[ground.Sod](), "survey-paper.sod.", "around.sod."),
+		"ground.Traffic":        by(set.Texts[ground.Traffic](), "survey-paper.traffic.", "around.traffic."),
+		"ground.How":            by(set.Texts[appground.How](), "how.", ""),
 		"kind.Odd":              by(set.Texts[kind.Odd](), "odd.", ""),
 		"kind.Origin":           by(set.Texts[kind.Origin](), "", "kind.origin."),
 		"fit.Colour":            by(set.Texts[fit.Colour](), "", "colour."),

@@ -68,7 +68,7 @@ type Holds func(tx *kernel.Tx, spotID string) (bool, error)
 
 // Capability declares what can be asked and done here.
 func Capability(holds Holds) kernel.Capability {
-	changed := []string{"list-spots", "see-spot", "near-stations", "see-plan", "see-light", "match", "match-order", "match-beside", "see-room", "plan", "today"}
+	changed := []string{"list-spots", "see-spot", "near-stations", "see-plan", "see-light", "see-shade", "match", "match-order", "match-beside", "see-room", "plan", "today"}
 	fresh := func(tx *kernel.Tx, _ kernel.None, id string) (Page, error) { return page(tx, kernel.ByID{ID: id}) }
 	same := func(tx *kernel.Tx, p kernel.ByID, _ string) (Page, error) { return page(tx, p) }
 	return kernel.Capability{Name: "ground", Tables: kernel.Folder(tables), Operations: []kernel.Operation{
@@ -93,6 +93,7 @@ func Capability(holds Holds) kernel.Capability {
 		}).Makes(append(changed, "see-mendings", "see-sheet")...),
 		kernel.Read("see-plan", "/spots/{id}/plan", SeeGround, seePlan),
 		kernel.Read("see-light", "/spots/{id}/plan/light", SeeGround, seeLight),
+		kernel.Read("see-shade", "/spots/{id}/plan/shade", SeeGround, seeShade),
 		kernel.Read("see-plan-was", "/spots/{id}/plan/versions/{version}", SeeGround, seePlanWas),
 		kernel.Ask("read-plan", "/spots/{id}/plan/reading", SeeGround, readPlan),
 		kernel.Deed("save-plan", "PUT", "/spots/{id}/plan", KeepGround, savePlan, func(tx *kernel.Tx, p kernel.ByID, _ string) (PlanPage, error) {
@@ -199,6 +200,7 @@ func saveSpot(tx *kernel.Tx, p kernel.ByID, c Change) (string, error) {
 		return "", stale(tx, p)
 	}
 	spot, site := v.Spot, v.Spot.Site
+	c.Ground.Around = c.Ground.Looked(spot.Ground.Around, tx.Today())
 	spot.Name, spot.Ground, spot.Version = strings.TrimSpace(c.Name), c.Ground, c.Version+1
 	site.LatDeg, site.Climate, site.Version = c.LatDeg, c.Climate, c.SiteVersion+1
 	err = update(tx, &spot, c.Version, "name", "ground", "version")

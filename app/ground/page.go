@@ -35,6 +35,8 @@ type Known struct {
 	Station *ByStation
 	// Calendars are the years of the place that were worked out while it is read.
 	Calendars *planting.Calendars
+	// FailedGenus is the genus of what stood there before and died, "" when nobody knows.
+	FailedGenus string
 	// Today is the day on which it was read.
 	Today   time.Time
 	plan    SitePlan
@@ -133,6 +135,9 @@ func (k *Known) read(tx *kernel.Tx) (err error) {
 	if k.Ground.WindFrom == nil && k.Station != nil {
 		k.Ground.WindFrom = k.Station.Wind
 	}
+	if k.FailedGenus, err = genusOf(tx, k.Ground.FailedKind); err != nil {
+		return err
+	}
 	k.SpotReading, err = ground.ReadSpot(tx.Who.House, k.Ground, k.Climate, k.Marked != nil, k.holes())
 	return err
 }
@@ -192,6 +197,9 @@ type Answer struct {
 	SlopeText    string                    `json:"slope_text" doc:"empty where it is level"`
 	Climate      climate.Facts             `json:"climate" doc:"what was typed and, for the rest, what the station's record says"`
 	Missing      []kernel.Sentence         `json:"missing"`
+	// Asks is what the spot asks of any tree there, and of whoever plants it; Known how each thing is known.
+	Asks  []kernel.Sentence `json:"asks"`
+	Known []HowKnown        `json:"known"`
 }
 
 // Hole is a drainage hole as it was read.
@@ -254,6 +262,7 @@ func readSpot(tx *kernel.Tx, p kernel.ByID, c Change) (Answer, error) {
 	if err != nil {
 		return Answer{}, err
 	}
+	c.Ground.Around = c.Ground.Looked(k.Spot.Ground.Around, tx.Today())
 	k.Spot.Ground, k.Spot.Site.Climate, k.Spot.Site.LatDeg = c.Ground, c.Climate, c.LatDeg
 	err = k.read(tx)
 	return k.reading(tx.Say), err
@@ -305,7 +314,7 @@ func (k Known) Page(tx *kernel.Tx) Page {
 }
 
 func (k Known) reading(s words.Speaker) Answer {
-	out := Answer{SoilsFound: []ground.FoundSoil{}, Class: k.Class, Dryness: k.Dryness, Climate: calc.Rounded(k.Climate), Missing: []kernel.Sentence{}}
+	out := Answer{SoilsFound: []ground.FoundSoil{}, Class: k.Class, Dryness: k.Dryness, Climate: calc.Rounded(k.Climate), Missing: []kernel.Sentence{}, Asks: k.asks(s), Known: k.known(s)}
 	switch out.Slope = k.Ground.Slope(); out.Slope {
 	case ground.SlopeLevel:
 	case "":

@@ -247,6 +247,53 @@ func showSpot(say words.Speaker, plan survey.Plan, spot Spot, latDeg float64, r 
 	return out
 }
 
+// ShadeAsk asks what a tree of a size would shade from a spot.
+type ShadeAsk struct {
+	kernel.ByID
+	HeightM float64 `query:"height_m" minimum:"0" maximum:"100"`
+	SpreadM float64 `query:"spread_m" minimum:"0" maximum:"80"`
+	Keeps   bool    `query:"keeps" doc:"keeps its leaves in winter"`
+}
+
+// SeenShade is what a tree would shade, in words too.
+type SeenShade struct {
+	survey.Shade
+	// Placed is that the spot is on the plan and north is known: else nothing can be said.
+	Placed bool     `json:"placed"`
+	Told   []string `json:"told"`
+}
+
+// seeShade is what a tree would take of the sun of its ground, by its saved plan.
+func seeShade(tx *kernel.Tx, ask ShadeAsk) (SeenShade, error) {
+	s, err := siteOf(tx, ask.ID)
+	if err != nil {
+		return SeenShade{}, err
+	}
+	located, _ := survey.Locate(s.Plan.Plan)
+	leaves := survey.Drops
+	if ask.Keeps {
+		leaves = survey.Keeps
+	}
+	shade, placed := survey.ShadeOf(tx.Who.House, s.Plan.Plan, located, s.Site.LatDeg, ask.ID, ask.HeightM, ask.SpreadM, leaves, lightCells)
+	out := SeenShade{calc.Rounded(shade), placed, []string{}}
+	if !placed {
+		return out, nil
+	}
+	if len(out.Cells) == 0 {
+		out.Told = append(out.Told, tx.Say.Say("shade.none", nil))
+	} else {
+		out.Told = append(out.Told, tx.Say.Say("shade.most", map[string]any{"hours": out.Most}))
+	}
+	for _, spot := range s.Spots {
+		for _, each := range out.Spots {
+			if each.SpotID == spot.ID && each.BeforeH-each.AfterH >= 0.1 {
+				out.Told = append(out.Told, tx.Say.Say("shade.spot", map[string]any{"spot": spot.Name, "before": each.BeforeH, "after": each.AfterH}))
+			}
+		}
+	}
+	return out, nil
+}
+
 // lightCells is about how many squares the sun of a ground is worked out in.
 const lightCells = 350
 

@@ -1,6 +1,7 @@
 package ground
 
 import (
+	"slices"
 	"strconv"
 	"strings"
 
@@ -78,14 +79,7 @@ func askedOnPaper(say words.Speaker, g ground.Facts, k Known, blank bool) []pape
 	}
 	out = append(out, marked)
 	choose("purpose", set.Texts[ground.Purpose](), func(o string) bool { return string(g.Purpose) == o })
-	choose("lives", set.Texts[ground.Resident](), func(o string) bool {
-		for _, r := range g.LivesHere {
-			if string(r) == o {
-				return true
-			}
-		}
-		return false
-	})
+	choose("lives", set.Texts[ground.Resident](), func(o string) bool { return slices.Contains(g.LivesHere, ground.Resident(o)) })
 	choose("water", set.Texts[ground.Water](), func(o string) bool { return string(g.Water) == o })
 	choose("wind", set.Texts[ground.Wind](), func(o string) bool { return string(g.Exposure) == o })
 	figure("sun", g.SunH, "h")
@@ -111,6 +105,26 @@ func askedOnPaper(say words.Speaker, g ground.Facts, k Known, blank bool) []pape
 		}
 	}
 	out = append(out, hole)
+	choose("sod", set.Texts[ground.Sod](), func(o string) bool { return string(g.Sod) == o })
+	choose("digs", set.Texts[ground.Digs](), func(o string) bool { return string(g.Digs) == o })
+	choose("moisture", set.Texts[ground.Moisture](), func(o string) bool { return string(g.Moisture) == o })
+	choose("traffic", set.Texts[ground.Traffic](), func(o string) bool { return slices.Contains(g.Traffic, ground.Traffic(o)) })
+	choose("run-off", set.Texts[ground.RunOff](), func(o string) bool { return slices.Contains(g.RunOff, ground.RunOff(o)) })
+	choose("salt", set.Texts[ground.SaltFrom](), func(o string) bool { return slices.Contains(g.Salt, ground.SaltFrom(o)) })
+	choose("grown", set.Texts[ground.GrownAs](), func(o string) bool { return string(g.GrownAs) == o })
+	failed := paper.SurveyQuestion{Ask: ask("failed"), Value: g.FailedKind}
+	leave := paper.SurveyQuestion{Ask: ask("leave"), Value: strings.Trim(g.LeaveBy+", "+g.LeaveRef, ", ")}
+	out = append(out, failed)
+	choose("stump", []string{"yes", "no"}, func(o string) bool { return g.Stump != nil && *g.Stump == (o == "yes") })
+	out = append(out, leave)
+	figure("water-m", g.WaterM, "m")
+	out = append(out, paper.SurveyQuestion{Ask: ask("water-by"), Value: g.WaterBy})
+	figure("gate", g.GateM, "m")
+	falls := paper.SurveyQuestion{Ask: ask("low-side")}
+	if g.LowSideDeg != nil {
+		falls.Value = say.Measure(planting.Measure{Value: *g.LowSideDeg, Unit: "compass"})
+	}
+	out = append(out, falls)
 	layers := paper.SurveyQuestion{Ask: ask("layers")}
 	for _, l := range g.Layers {
 		layers.Value += say.Measure(planting.Measure{Value: l.ToMM, Unit: "mm"}) + " " + string(l.Class) + "   "

@@ -56,6 +56,9 @@ type Candidate struct {
 	Rootstock string `json:"rootstock"`
 	// Carry says how heavy its ball is and who carries it, "" where nobody stated its size.
 	Carry string `json:"carry"`
+	// Notes are what is to be said of it there that no factor holds; Raised what it is to have been raised so, "" where nobody knows.
+	Notes  []kernel.Sentence `json:"notes"`
+	Raised string            `json:"raised"`
 	// Beware is what of it may harm who lives there.
 	Beware []kernel.Sentence `json:"beware"`
 }
@@ -66,7 +69,10 @@ func (c Judged) Show(s words.Speaker, h rules.House) Candidate {
 	out := Candidate{
 		Tag: c.Tag, Common: lot.Called(), Botanical: lot.Kind.Botanical, LotNumber: lot.Number, PotL: lot.PotL,
 		HeightM: c.heightM(), PriceCents: lot.PriceCents, Overall: r.Overall, Against: c.against(s, h), Factors: []Factor{}, Unknown: []string{},
-		Sizes: []ground.Size{}, Cautions: []string{}, Beware: []kernel.Sentence{},
+		Sizes: []ground.Size{}, Cautions: []string{}, Beware: []kernel.Sentence{}, Notes: c.notes(s),
+	}
+	if lot.Propagation != "" {
+		out.Raised = s.Say("raised."+string(lot.Propagation), nil)
 	}
 	here := c.harmsHere(c.Here)
 	for _, r := range set.All[ground.Resident]() {

@@ -16,6 +16,7 @@ import (
 	"sedum/core/climate"
 	"sedum/core/fit"
 	coreground "sedum/core/ground"
+	"sedum/core/kind"
 	"sedum/core/num"
 	"sedum/core/planting"
 	"sedum/core/roles"
@@ -63,6 +64,8 @@ type Judged struct {
 	Here      coreground.Facts
 	// Stock is the rootstock on which it stands, nil where the catalogue does not know it.
 	Stock *fit.Rootstock
+	// Place is what the notes of a kind read of the spot.
+	Place kind.Place
 	// Winters are the chill of each winter by the site's station, empty where somebody typed the chill of the site.
 	Winters []station.Short
 	// CanWhen is when it can be planted by the calendar of the place, empty while nobody knows its frosts; NextDay the first day of the year
@@ -78,6 +81,7 @@ func Judge(h rules.House, k ground.Known, lot yard.Lot, o yard.Offer) Judged {
 	j.Lot.Kind, j.Stock = lot.Kind.On(lot.Rootstock)
 	lot = j.Lot
 	j.NotWanted = j.harms(k.Ground.Never)
+	j.Place = kind.Place{Ground: k.Ground, UsualHighC: k.Climate.UsualHighC, FailedGenus: k.FailedGenus}
 	if k.Station != nil && k.Spot.Site.Climate.ChillPortions == nil {
 		j.Winters = k.Station.Chill
 	}
@@ -475,7 +479,7 @@ func PlanSpot(k ground.Known, plantingOn time.Time) planting.Spot {
 	s := planting.Spot{
 		LatDeg: k.Spot.Site.LatDeg, RaiseMM: g.RaiseMM, SummerDeficitMM: c.SummerDeficitMM, Water: g.Water,
 		WindFromDeg: g.WindFrom, WindByStation: g.WindFrom != nil && k.Spot.Ground.WindFrom == nil, Exposure: g.Exposure, SunH: g.SunH, MinC: c.MinC, Sloping: g.Slope() != coreground.SlopeLevel, Slope: g.Slope(),
-		ServicesMarked: k.MarkedOn(plantingOn) != nil,
+		ServicesMarked: k.MarkedOn(plantingOn) != nil, LeaveLacks: k.Ground.LeaveLacks(k.Today),
 		Frost: planting.FrostDays{First: c.FirstFrostDay, Last: c.LastFrostDay, Last90: c.LastFrost90Day, SoilFreeze: c.SoilFreezeDay,
 			BudSwell: c.BudSwellDay, CoolFrom: c.CoolFromDay, RainsFrom: c.RainsFromDay, UsualHighC: c.UsualHighC},
 	}

@@ -17,6 +17,7 @@ import (
 	"sedum/app/yard"
 	"sedum/core/fault"
 	"sedum/core/fit"
+	coreground "sedum/core/ground"
 	"sedum/core/stock"
 	"sedum/kernel"
 )
@@ -330,4 +331,42 @@ func TestTheWholeMatchIsATable(t *testing.T) {
 		}
 	}
 	assert.Len(t, first, len(best))
+}
+
+// What stood there and died, salt, and how a tree was raised are said of the kinds that they are about; the day of looking is the program's.
+func TestNotesOfASpotAreSaid(t *testing.T) {
+	w := Open(t)
+	spot := w.SpotOf("Petra Averill")
+	change := ground.Change{Version: spot.Version, SiteVersion: spot.SiteVersion, Name: spot.Name, LatDeg: spot.LatDeg, Ground: spot.Ground, Climate: spot.Climate}
+	change.Ground.FailedKind, change.Ground.Moisture, change.Ground.MoistureOn = "carpinus betulus", "saturated", "2019-01-01"
+	change.Ground.Salt = []coreground.SaltFrom{coreground.SaltRoad}
+	w.Deed(w.Advisor, "save-spot", ByID(spot.ID), change)
+	spot = w.SpotOf("Petra Averill")
+	require.NoError(t, w.Tx(func(tx *kernel.Tx) error {
+		assert.Equal(t, tx.Today().Format(time.DateOnly), spot.Ground.MoistureOn)
+		return nil
+	}))
+	codes := func(list []kernel.Sentence) (out []string) {
+		for _, s := range list {
+			out = append(out, s.Code)
+		}
+		return out
+	}
+	assert.Equal(t, []string{"saturated", "failed", "salt-road"}, codes(spot.Reading.Asks))
+	said := map[string][]string{}
+	for _, k := range Saw[match.Ranked](w, "match", match.Ask{ByID: ByID(spot.ID)}).Kinds {
+		said[k.Common] = codes(k.Notes)
+	}
+	assert.Contains(t, said["Hornbeam"], "replant")
+	for name, notes := range said {
+		if name != "Hornbeam" {
+			assert.NotContains(t, notes, "replant", name)
+		}
+	}
+	assert.Contains(t, said["Hornbeam"], "salt-unknown")
+	known := map[string]ground.How{}
+	for _, k := range spot.Reading.Known {
+		known[k.What] = k.How
+	}
+	assert.Equal(t, map[string]ground.How{"soil": "measured", "drainage": "measured", "sun_h": "said", "exposure": "said", "wind_from_deg": "said", "room": "said", "ph": "said", "min_c": "station"}, known)
 }

@@ -20,12 +20,14 @@ type RoomAsk struct {
 
 // Grown is a tree at a spot from the day it is planted to its fiftieth year.
 type Grown struct {
-	Spot      ground.Page       `json:"spot"`
-	Common    string            `json:"common"`
-	Botanical string            `json:"botanical"`
-	Conifer   bool              `json:"conifer"`
-	Years     []coreground.Size `json:"years" doc:"empty where the catalogue does not know its size"`
-	Meets     []Met             `json:"meets"`
+	Spot      ground.Page `json:"spot"`
+	Common    string      `json:"common"`
+	Botanical string      `json:"botanical"`
+	Conifer   bool        `json:"conifer"`
+	// KeepsLeaves is that it shades in winter too.
+	KeepsLeaves bool              `json:"keeps_leaves"`
+	Years       []coreground.Size `json:"years" doc:"empty where the catalogue does not know its size"`
+	Meets       []Met             `json:"meets"`
 	// Known is that somebody looked all round: else it may meet more.
 	Known bool   `json:"known"`
 	Text  string `json:"text"`
@@ -57,7 +59,7 @@ func seeRoom(tx *kernel.Tx, ask RoomAsk) (Grown, error) {
 		lot.HeightM = youngM
 	}
 	f := kind.Facts
-	out := Grown{Spot: k.Page(tx), Common: kind.Common, Botanical: kind.Botanical, Conifer: f.Conifer, Years: []coreground.Size{}, Meets: []Met{}}
+	out := Grown{Spot: k.Page(tx), Common: kind.Common, Botanical: kind.Botanical, Conifer: f.Conifer, KeepsLeaves: f.Evergreen, Years: []coreground.Size{}, Meets: []Met{}}
 	j := Judge(tx.Who.House, k, lot, yard.Offer{})
 	out.Known = !j.Site.RoomUnknown
 	if f.Height10M == nil || f.HeightMaxM == nil || f.Spread10M == nil || f.SpreadMaxM == nil {

@@ -386,3 +386,27 @@ func TestWhatHarmsWhoLivesThereIsConfirmed(t *testing.T) {
 	require.NoError(t, err)
 	assert.Contains(t, sheet(w, number).Content.Input.Standing.HarmsHere, core.Harm("poison"))
 }
+
+// Where somebody must allow it nobody plants before their leave is on record, whoever signs; leave that has ended is none.
+func TestLeaveIsOnRecordFirst(t *testing.T) {
+	w := Open(t)
+	i := ask(w, "Petra Averill")
+	put := func(a core.Around) {
+		spot := w.SpotOf("Petra Averill")
+		change := ground.Change{Version: spot.Version, SiteVersion: spot.SiteVersion, Name: spot.Name, LatDeg: spot.LatDeg, Ground: spot.Ground, Climate: spot.Climate}
+		change.Ground.Around = a
+		w.Deed(w.Advisor, "save-spot", ByID(spot.ID), change)
+	}
+	i.SignedReason = "the customer wants it"
+	put(core.Around{LeaveNeeded: Ptr(true), LeaveBy: "the town"})
+	_, err := issue(w, w.Advisor, i)
+	Refused(t, err, "leave")
+	assert.Contains(t, w.SpotOf("Petra Averill").Reading.Asks[0].Text, "Leave is needed here of the town")
+	put(core.Around{LeaveNeeded: Ptr(true), LeaveBy: "the town", LeaveRef: "V 17", LeaveUntil: "2020-01-01"})
+	_, err = issue(w, w.Advisor, i)
+	Refused(t, err, "leave")
+	put(core.Around{LeaveNeeded: Ptr(true), LeaveBy: "the town", LeaveRef: "V 17"})
+	i.SignedReason = ""
+	_, err = issue(w, w.Advisor, i)
+	require.NoError(t, err)
+}

@@ -27,11 +27,12 @@ type Facts struct {
 	Partner     bool     `json:"partner" doc:"a partner in flower stands near by"`
 	// TallestM is how tall a tree may become, as wished; LivesHere is who is there; Never is what the customer does not want at all.
 	TallestM  *float64   `json:"tallest_m,omitempty" exclusiveMinimum:"0" maximum:"100"`
-	LivesHere []Resident `json:"lives_here,omitempty" maxItems:"4"`
+	LivesHere []Resident `json:"lives_here,omitempty" maxItems:"6"`
 	Never     []Harm     `json:"never,omitempty" maxItems:"5"`
 	// Care is how much care it will get, When when it is wanted to be planted; "" is no wish.
 	Care       Care       `json:"care,omitempty" optional:"true"`
 	When       When       `json:"when,omitempty" optional:"true"`
 	RoomLooked bool       `json:"room_looked" doc:"somebody looked for what the tree may meet"`
 	Obstacles  []Obstacle `json:"obstacles" maxItems:"20"`
+	Around
 }

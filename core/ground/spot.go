@@ -127,6 +127,11 @@ func CheckFacts(g Facts) fault.List {
 	} else if *g.SandMM+*g.SiltMM+*g.ClayMM <= 0 {
 		l.Add("sand_mm", fault.NoSum, 0)
 	}
+	for _, on := range []struct{ field, text string }{{"leave_until", g.LeaveUntil}, {"look_again_on", g.LookAgainOn}} {
+		if _, err := time.Parse(time.DateOnly, on.text); on.text != "" && err != nil {
+			l.Add(on.field, fault.WrongType, "date")
+		}
+	}
 	l = append(l, checkSoil(g)...)
 	return append(l, checkObstacles(g.Obstacles)...)
 }

@@ -11,10 +11,15 @@ const (
 	Pets     Resident = "pets"
 	Grazing  Resident = "grazing"
 	Gnawing  Resident = "gnawing"
+	// Browsing are deer and the like; Burrowing eat roots from below.
+	Browsing  Resident = "browsing"
+	Burrowing Resident = "burrowing"
 )
 
 // All lists them.
-func (Resident) All() []Resident { return []Resident{Children, Pets, Grazing, Gnawing} }
+func (Resident) All() []Resident {
+	return []Resident{Children, Pets, Grazing, Gnawing, Browsing, Burrowing}
+}
 
 // Harm is what a tree may do that a customer may not want at all: a hard no.
 type Harm string

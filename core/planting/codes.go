@@ -17,7 +17,7 @@ type Caution string
 func (Caution) All() []Caution {
 	return []Caution{"hand-spade-near-marks", "overhead-line", "heat-stop", "cold-stop", "spade-feet", "street-soil", "cover-hole", "lift-one-person",
 		"lift-two-person", "lift-gear", "rated-slings", "knife-away", "hose-air-gap", "run-off", "damp-mix", "damp-mulch", "stake-caps", "stake-hands", "label-is-law",
-		"thorns", "poison", "sap", "pollen", "spreads", "fruit-drop", "listed-invasive", "listed-quarantine", "listed-poison"}
+		"thorns", "poison", "sap", "pollen", "spreads", "fruit-drop", "surface-roots", "listed-invasive", "listed-quarantine", "listed-poison"}
 }
 
 // WindowStatus is whether a day is one to plant.

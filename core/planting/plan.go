@@ -83,6 +83,8 @@ type Spot struct {
 	OverheadLine   bool              `json:"overhead_line"`
 	Frost          FrostDays         `json:"frost"`
 	ServicesMarked bool              `json:"services_marked"`
+	// LeaveLacks is that somebody must allow it and no leave that holds is on record.
+	LeaveLacks bool `json:"leave_lacks,omitempty"`
 }
 
 // FrostDays is the site's record of frost, as days of a 365-day year.

@@ -29,8 +29,11 @@ type Need string
 // NeedLineOwner is what the owner of an overhead line answered about tall stock or gear near it.
 const NeedLineOwner Need = "line-owner"
 
+// NeedLeave is the leave of whoever must allow it, as on a verge.
+const NeedLeave Need = "leave"
+
 // All lists them.
-func (Need) All() []Need { return []Need{NeedLineOwner} }
+func (Need) All() []Need { return []Need{NeedLineOwner, NeedLeave} }
 
 // Standing is what the match, the room and the clock say of this tree in this place on the planting day.
 type Standing struct {
@@ -99,6 +102,9 @@ func CanStand(h rules.House, in Input, bed ground.Drainage) Stand {
 	tall, gear := num.AtLeast(in.Tree.HeightM, h.Value(rules.PlanLineTall)), in.Tree.load(h).Handling == stock.Gear
 	if nearLine(h, in.Standing) && (tall || gear) && !in.Standing.LineAnswered {
 		out.First = append(out.First, NeedLineOwner)
+	}
+	if in.Spot.LeaveLacks {
+		out.First = append(out.First, NeedLeave)
 	}
 	if float64(len(in.Standing.Unknown)) >= h.Value(rules.PlanUnknownMost) {
 		out.FindOut = in.Standing.Unknown

@@ -68,3 +68,8 @@ func LightOf(h rules.House, p Plan, located map[string]Located, latDeg float64, 
 	}
 	return out
 }
+
+// SunAt is the sun of one place in its growing months, in hours a day, by what the plan has.
+func SunAt(h rules.House, p Plan, located map[string]Located, at Located, latDeg float64) float64 {
+	return ground.GrowingHours(ViewOf(h, p, located, at).SunInput(latDeg))
+}

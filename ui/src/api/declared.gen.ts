@@ -185,6 +185,7 @@ export const stales = {
     'near-stations',
     'see-plan',
     'see-light',
+    'see-shade',
     'match',
     'match-order',
     'match-beside',
@@ -198,6 +199,7 @@ export const stales = {
     'near-stations',
     'see-plan',
     'see-light',
+    'see-shade',
     'match',
     'match-order',
     'match-beside',
@@ -211,6 +213,7 @@ export const stales = {
     'near-stations',
     'see-plan',
     'see-light',
+    'see-shade',
     'match',
     'match-order',
     'match-beside',
@@ -224,6 +227,7 @@ export const stales = {
     'near-stations',
     'see-plan',
     'see-light',
+    'see-shade',
     'match',
     'match-order',
     'match-beside',
@@ -238,6 +242,7 @@ export const stales = {
     'near-stations',
     'see-plan',
     'see-light',
+    'see-shade',
     'match',
     'match-order',
     'match-beside',
@@ -252,6 +257,7 @@ export const stales = {
     'near-stations',
     'see-plan',
     'see-light',
+    'see-shade',
     'match',
     'match-order',
     'match-beside',
@@ -267,6 +273,7 @@ export const stales = {
     'near-stations',
     'see-plan',
     'see-light',
+    'see-shade',
     'match',
     'match-order',
     'match-beside',
@@ -282,6 +289,7 @@ export const stales = {
     'near-stations',
     'see-plan',
     'see-light',
+    'see-shade',
     'match',
     'match-order',
     'match-beside',
@@ -295,6 +303,7 @@ export const stales = {
     'near-stations',
     'see-plan',
     'see-light',
+    'see-shade',
     'match',
     'match-order',
     'match-beside',
@@ -310,6 +319,7 @@ export const stales = {
     'near-stations',
     'see-plan',
     'see-light',
+    'see-shade',
     'match',
     'match-order',
     'match-beside',
@@ -323,6 +333,7 @@ export const stales = {
     'near-stations',
     'see-plan',
     'see-light',
+    'see-shade',
     'match',
     'match-order',
     'match-beside',
@@ -336,6 +347,7 @@ export const stales = {
     'near-stations',
     'see-plan',
     'see-light',
+    'see-shade',
     'match',
     'match-order',
     'match-beside',
@@ -349,6 +361,7 @@ export const stales = {
     'near-stations',
     'see-plan',
     'see-light',
+    'see-shade',
     'match',
     'match-order',
     'match-beside',
@@ -362,6 +375,7 @@ export const stales = {
     'near-stations',
     'see-plan',
     'see-light',
+    'see-shade',
     'match',
     'match-order',
     'match-beside',
@@ -442,6 +456,7 @@ export const reads = [
   'see-spot',
   'see-plan',
   'see-light',
+  'see-shade',
   'see-plan-was',
   'near-stations',
   'match',
@@ -563,21 +578,29 @@ export const fitFactor = [
 ] as const
 export const fitMark = ['well', 'fair', 'poor', 'excluded'] as const
 export const groundCare = ['little', 'some', 'much'] as const
+export const groundDigs = ['spade', 'mattock', 'bar', 'machine'] as const
 export const groundDrainage = ['fast', 'good', 'slow', 'poor', 'standing'] as const
+export const groundFailedWhy = ['unknown', 'dry', 'wet', 'disease', 'harm'] as const
 export const groundFeel = ['gritty', 'smooth', 'neither'] as const
+export const groundGrownAs = ['leader', 'stems', 'low', 'wall', 'standard', 'hedge'] as const
 export const groundHarm = ['poison', 'thorns', 'fruit-drop', 'spreads', 'pollen'] as const
+export const groundHow = ['measured', 'plan', 'station', 'said', 'old', 'nobody'] as const
 export const groundLayerSign = ['roots', 'worms', 'stones', 'rubble', 'mottled', 'wet', 'hard'] as const
 export const groundLayoutShape = ['ring', 'row'] as const
 export const groundLight = ['full', 'part', 'shade'] as const
+export const groundMoisture = ['dry', 'moist', 'wet', 'saturated'] as const
 export const groundNeighbour = ['wall', 'line', 'boundary', 'paving', 'drain', 'clay-building'] as const
 export const groundPercolated = ['fast', 'good', 'slow', 'poor', 'standing', 'water-entering', 'too-early'] as const
 export const groundPrivateLines = ['none', 'marked'] as const
 export const groundPurpose = ['shade', 'fruit', 'screen', 'flower', 'wildlife', 'small-by-the-door'] as const
-export const groundResident = ['children', 'pets', 'grazing', 'gnawing'] as const
+export const groundResident = ['children', 'pets', 'grazing', 'gnawing', 'browsing', 'burrowing'] as const
 export const groundRibbonLength = ['no-ball', 'no-ribbon', 'short', 'middle', 'long'] as const
+export const groundRunOff = ['roof', 'road', 'slope'] as const
+export const groundSaltFrom = ['road', 'sea', 'water'] as const
 export const groundScale = ['general', 'strict'] as const
 export const groundSector = ['N', 'NE', 'E', 'SE', 'S', 'SW', 'W', 'NW'] as const
 export const groundSlopeClass = ['level', 'gentle', 'shelf', 'pockets', 'steep'] as const
+export const groundSod = ['bare', 'lawn', 'rough', 'runners'] as const
 export const groundSoilClass = [
   'sand',
   'loamy sand',
@@ -594,6 +617,7 @@ export const groundSoilClass = [
 ] as const
 export const groundSoilGroup = ['coarse', 'medium', 'fine'] as const
 export const groundSoilSource = ['lab', 'jar', 'ribbon', 'known', 'dug'] as const
+export const groundTraffic = ['mower', 'strimmer', 'feet', 'balls', 'vehicles'] as const
 export const groundWater = ['none', 'carried', 'hose', 'drip'] as const
 export const groundWhen = ['now', 'autumn', 'spring'] as const
 export const groundWind = ['sheltered', 'open', 'exposed'] as const
@@ -632,6 +656,7 @@ export const plantingCaution = [
   'pollen',
   'spreads',
   'fruit-drop',
+  'surface-roots',
   'listed-invasive',
   'listed-quarantine',
   'listed-poison',
@@ -642,7 +667,7 @@ export const plantingGround = ['workable', 'frozen', 'waterlogged'] as const
 export const plantingHabit = ['tree', 'shrub'] as const
 export const plantingMoveReason = ['young', 'years-unknown', 'old', 'heavy', 'moves-badly'] as const
 export const plantingMoveWord = ['good', 'fair', 'mover'] as const
-export const plantingNeed = ['line-owner'] as const
+export const plantingNeed = ['line-owner', 'leave'] as const
 export const plantingRefusal = [
   'standing-water',
   'loose-base',

@@ -105,6 +105,19 @@ export const lightQuery = (id: string) =>
     retry: false,
   })
 
+export const shadeQuery = (id: string, heightM: number, spreadM: number, keeps: boolean) =>
+  queryOptions({
+    queryKey: keyOf('see-shade', id, heightM, spreadM, keeps),
+    queryFn: () =>
+      ask(
+        client.GET('/api/v1/spots/{id}/plan/shade', {
+          params: { path: { id }, query: { height_m: heightM, spread_m: spreadM, keeps } },
+        }),
+      ),
+    placeholderData: keepPreviousData,
+    retry: false,
+  })
+
 export const readGroundPlanQuery = (id: string, change: Schemas['GroundPlanChange']) =>
   queryOptions({
     queryKey: ['read-plan', id, change],

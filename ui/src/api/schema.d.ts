@@ -2643,6 +2643,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/spots/{id}/plan/shade": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** See shade */
+        get: operations["see-shade"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/spots/{id}/plan/spots": {
         parameters: {
             query?: never;
@@ -4303,6 +4320,7 @@ export interface components {
             name: string;
         };
         GroundAnswer: {
+            asks: components["schemas"]["Sentence"][];
             class: components["schemas"]["GroundDrainage"] | "";
             /** @description what was typed and, for the rest, what the station's record says */
             climate: components["schemas"]["ClimateFacts"];
@@ -4312,6 +4330,7 @@ export interface components {
             dryness: number | null;
             dryness_text: string;
             has_line: boolean;
+            known: components["schemas"]["GroundHowKnown"][];
             line_answer: components["schemas"]["GroundAnswered"] | null;
             /** @description the record that holds today; null: nobody digs */
             marked: components["schemas"]["GroundMarked"] | null;
@@ -4372,16 +4391,36 @@ export interface components {
             station_id: string;
         };
         /** @enum {string} */
+        GroundDigs: "spade" | "mattock" | "bar" | "machine";
+        /** @enum {string} */
         GroundDrainage: "fast" | "good" | "slow" | "poor" | "standing";
         GroundFacts: {
             care?: components["schemas"]["GroundCare"] | "";
             /** Format: double */
             clay_mm: number | null;
+            /** @description what it takes to dig there */
+            digs?: components["schemas"]["GroundDigs"] | "";
             exposure: components["schemas"]["GroundWind"] | "";
+            failed_kind?: string;
+            failed_why?: components["schemas"]["GroundFailedWhy"] | "";
+            /** Format: double */
+            gate_m?: number;
+            grown_as?: components["schemas"]["GroundGrownAs"] | "";
             lab?: components["schemas"]["GroundLab"];
             /** @description from the surface down, as dug */
             layers?: components["schemas"]["GroundLayer"][];
+            leave_by?: string;
+            leave_needed?: boolean;
+            leave_ref?: string;
+            /** @description YYYY-MM-DD; empty: it does not end */
+            leave_until?: string;
             lives_here?: components["schemas"]["GroundResident"][];
+            look_again_on?: string;
+            /** Format: double */
+            low_side_deg?: number;
+            moisture?: components["schemas"]["GroundMoisture"] | "";
+            /** @description the day on which somebody looked; written by the program */
+            moisture_on?: string;
             never?: components["schemas"]["GroundHarm"][];
             obstacles: components["schemas"]["GroundObstacle"][];
             /** @description a partner in flower stands near by */
@@ -4389,11 +4428,15 @@ export interface components {
             /** Format: double */
             ph: number | null;
             purpose: components["schemas"]["GroundPurpose"] | "";
+            rain_lately?: boolean;
             /** Format: double */
             raise_mm: number;
             ribbon?: components["schemas"]["GroundRibbon"];
             /** @description somebody looked for what the tree may meet */
             room_looked: boolean;
+            run_off?: components["schemas"]["GroundRunOff"][];
+            /** @description where salt comes from */
+            salt?: components["schemas"]["GroundSaltFrom"][];
             /** Format: double */
             sand_mm: number | null;
             /** Format: double */
@@ -4405,18 +4448,27 @@ export interface components {
             /** Format: double */
             slope_over_m?: number;
             sloping: boolean;
+            /** @description what grows on it now */
+            sod?: components["schemas"]["GroundSod"] | "";
             /** @description a texture known without a jar */
             soil_class: components["schemas"]["GroundSoilClass"] | "";
             stands_in_winter?: boolean;
+            stump?: boolean;
             /** Format: double */
             sun_h: number | null;
             /** Format: double */
             tallest_m?: number;
+            traffic?: components["schemas"]["GroundTraffic"][];
             water: components["schemas"]["GroundWater"] | "";
+            water_by?: string;
+            /** Format: double */
+            water_m?: number;
             when?: components["schemas"]["GroundWhen"] | "";
             /** Format: double */
             wind_from_deg: number | null;
         };
+        /** @enum {string} */
+        GroundFailedWhy: "unknown" | "dry" | "wet" | "disease" | "harm";
         /** @enum {string} */
         GroundFeel: "gritty" | "smooth" | "neither";
         GroundFoundSoil: {
@@ -4428,6 +4480,8 @@ export interface components {
             text: string;
         };
         /** @enum {string} */
+        GroundGrownAs: "leader" | "stems" | "low" | "wall" | "standard" | "hedge";
+        /** @enum {string} */
         GroundHarm: "poison" | "thorns" | "fruit-drop" | "spreads" | "pollen";
         GroundHole: {
             /** Format: date-time */
@@ -4438,6 +4492,14 @@ export interface components {
             id: string;
             readings: components["schemas"]["GroundReading"][];
             text: string;
+        };
+        /** @enum {string} */
+        GroundHow: "measured" | "plan" | "station" | "said" | "old" | "nobody";
+        GroundHowKnown: {
+            how: components["schemas"]["GroundHow"];
+            name: string;
+            text: string;
+            what: string;
         };
         GroundImported: {
             /** Format: int64 */
@@ -4516,6 +4578,8 @@ export interface components {
             first_year: number | null;
             kind: components["schemas"]["GroundNeighbour"];
         };
+        /** @enum {string} */
+        GroundMoisture: "dry" | "moist" | "wet" | "saturated";
         GroundNear: {
             /** Format: double */
             away_km: number | null;
@@ -4752,7 +4816,7 @@ export interface components {
             water_mm: number;
         };
         /** @enum {string} */
-        GroundResident: "children" | "pets" | "grazing" | "gnawing";
+        GroundResident: "children" | "pets" | "grazing" | "gnawing" | "browsing" | "burrowing";
         GroundRibbon: {
             feel: components["schemas"]["GroundFeel"] | "";
             length: components["schemas"]["GroundRibbonLength"] | "";
@@ -4782,9 +4846,24 @@ export interface components {
             soil_volume_m3: number;
         };
         /** @enum {string} */
+        GroundRunOff: "roof" | "road" | "slope";
+        /** @enum {string} */
+        GroundSaltFrom: "road" | "sea" | "water";
+        /** @enum {string} */
         GroundScale: "general" | "strict";
         /** @enum {string} */
         GroundSector: "N" | "NE" | "E" | "SE" | "S" | "SW" | "W" | "NW";
+        GroundSeenShade: {
+            cells: components["schemas"]["SurveyCell"][];
+            /** Format: double */
+            most_h: number;
+            placed: boolean;
+            settled: boolean;
+            spots: components["schemas"]["SurveySpotShade"][];
+            /** Format: double */
+            step_m: number;
+            told: string[];
+        };
         GroundSetOut: {
             /** @description of the points, in the order of the places */
             names: string[];
@@ -4809,6 +4888,8 @@ export interface components {
         };
         /** @enum {string} */
         GroundSlopeClass: "level" | "gentle" | "shelf" | "pockets" | "steep";
+        /** @enum {string} */
+        GroundSod: "bare" | "lawn" | "rough" | "runners";
         /** @enum {string} */
         GroundSoilClass: "sand" | "loamy sand" | "sandy loam" | "loam" | "silt loam" | "silt" | "sandy clay loam" | "clay loam" | "silty clay loam" | "sandy clay" | "silty clay" | "clay";
         /** @enum {string} */
@@ -4868,6 +4949,8 @@ export interface components {
             /** Format: double */
             silt_pct: number;
         };
+        /** @enum {string} */
+        GroundTraffic: "mower" | "strimmer" | "feet" | "balls" | "vehicles";
         /** @enum {string} */
         GroundWater: "none" | "carried" | "hose" | "drip";
         /** @enum {string} */
@@ -5475,12 +5558,14 @@ export interface components {
             mark: components["schemas"]["FitMark"];
             /** Format: int64 */
             next_day: number;
+            notes: components["schemas"]["Sentence"][];
             /** Format: double */
             overall: number;
             /** Format: double */
             pot_l: number;
             /** Format: int64 */
             price_cents: number;
+            raised: string;
             remedy: string;
             /** Format: double */
             remedy_overall: number | null;
@@ -5513,12 +5598,14 @@ export interface components {
             mark: components["schemas"]["FitMark"];
             /** Format: int64 */
             next_day: number;
+            notes: components["schemas"]["Sentence"][];
             /** Format: double */
             overall: number;
             /** Format: double */
             pot_l: number;
             /** Format: int64 */
             price_cents: number;
+            raised: string;
             remedy: string;
             /** Format: double */
             remedy_overall: number | null;
@@ -5544,6 +5631,7 @@ export interface components {
             botanical: string;
             common: string;
             conifer: boolean;
+            keeps_leaves: boolean;
             known: boolean;
             meets: components["schemas"]["MatchMet"][];
             spot: components["schemas"]["GroundPage"];
@@ -5568,12 +5656,14 @@ export interface components {
             mark: components["schemas"]["FitMark"];
             /** Format: int64 */
             next_day: number;
+            notes: components["schemas"]["Sentence"][];
             /** Format: double */
             overall: number;
             /** Format: double */
             pot_l: number;
             /** Format: int64 */
             price_cents: number;
+            raised: string;
             remedy: string;
             /** Format: double */
             remedy_overall: number | null;
@@ -6017,7 +6107,7 @@ export interface components {
         /** @enum {string} */
         PlantingBerm: "none" | "ring" | "low-side";
         /** @enum {string} */
-        PlantingCaution: "hand-spade-near-marks" | "overhead-line" | "heat-stop" | "cold-stop" | "spade-feet" | "street-soil" | "cover-hole" | "lift-one-person" | "lift-two-person" | "lift-gear" | "rated-slings" | "knife-away" | "hose-air-gap" | "run-off" | "damp-mix" | "damp-mulch" | "stake-caps" | "stake-hands" | "label-is-law" | "thorns" | "poison" | "sap" | "pollen" | "spreads" | "fruit-drop" | "listed-invasive" | "listed-quarantine" | "listed-poison";
+        PlantingCaution: "hand-spade-near-marks" | "overhead-line" | "heat-stop" | "cold-stop" | "spade-feet" | "street-soil" | "cover-hole" | "lift-one-person" | "lift-two-person" | "lift-gear" | "rated-slings" | "knife-away" | "hose-air-gap" | "run-off" | "damp-mix" | "damp-mulch" | "stake-caps" | "stake-hands" | "label-is-law" | "thorns" | "poison" | "sap" | "pollen" | "spreads" | "fruit-drop" | "surface-roots" | "listed-invasive" | "listed-quarantine" | "listed-poison";
         PlantingConflict: {
             code: components["schemas"]["PlantingConflictCode"];
             won: string;
@@ -6205,7 +6295,7 @@ export interface components {
         /** @enum {string} */
         PlantingMoveWord: "good" | "fair" | "mover";
         /** @enum {string} */
-        PlantingNeed: "line-owner";
+        PlantingNeed: "line-owner" | "leave";
         PlantingNumber: {
             /** @description withheld until services are marked */
             digs: boolean;
@@ -6317,6 +6407,7 @@ export interface components {
             frost: components["schemas"]["PlantingFrostDays"];
             /** Format: double */
             lat_deg: number;
+            leave_lacks?: boolean;
             /** Format: double */
             min_c: number | null;
             overhead_line: boolean;
@@ -7709,6 +7800,13 @@ export interface components {
         SurveySide: "left" | "right";
         SurveySpotAt: {
             point: string;
+            spot_id: string;
+        };
+        SurveySpotShade: {
+            /** Format: double */
+            after_h: number;
+            /** Format: double */
+            before_h: number;
             spot_id: string;
         };
         SurveyThing: {
@@ -15247,6 +15345,49 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["GroundSetOut"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "see-shade": {
+        parameters: {
+            query?: {
+                height_m?: number;
+                spread_m?: number;
+                /** @description keeps its leaves in winter */
+                keeps?: boolean;
+            };
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GroundSeenShade"];
                 };
             };
             /** @description Error */

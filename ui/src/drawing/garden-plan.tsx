@@ -6,7 +6,7 @@ import type { Plan, Reading, SpotSeen } from '../survey/plan'
 import { useSettings } from '../words/settings'
 import { sayHeight } from '../words/units'
 import { Dimension } from './dimension'
-import { Drawn, order, Warmth, type XY } from './garden-things'
+import { Drawn, Lost, order, Warmth, type XY } from './garden-things'
 import { nameOf, placeWords, wordsOf } from './garden-words'
 import { boxOf, type Place } from './labels'
 import { trunkShape } from './roots'
@@ -27,6 +27,8 @@ export function GardenPlan(props: {
   highest?: number
   /** The sun over the ground, shown as warmth. */
   light?: Schemas['SurveyLight']
+  /** What a tree would take of the sun, shown as dark. */
+  shade?: Schemas['GroundSeenShade']
   /** How wide a tree would stand at the chosen spot. */
   crownM?: number
   /** Trees that were given a spot: each with its crown, in metres across. */
@@ -132,6 +134,7 @@ export function GardenPlan(props: {
       </defs>
       <rect width={wide} height={high} fill="url(#lawn)" />
       {props.light && <Warmth light={props.light} place={place} perM={perM} />}
+      {props.shade && <Lost shade={props.shade} place={place} perM={perM} />}
       {things
         .filter((x) => x.corners.length > 0)
         .sort((a, b) => order.indexOf(a.thing.kind) - order.indexOf(b.thing.kind))

@@ -57,6 +57,37 @@ export function Warmth({
   )
 }
 
+/** What a tree takes of the sun of the ground beside it: the more, the darker. */
+export function Lost({
+  shade,
+  place,
+  perM,
+}: {
+  shade: Schemas['GroundSeenShade']
+  place: (p: { x_m: number; y_m: number }) => XY
+  perM: number
+}) {
+  const side = shade.step_m * perM
+  return (
+    <g>
+      {shade.cells.map((c) => {
+        const { x, y } = place(c)
+        return (
+          <rect
+            key={`${c.x_m} ${c.y_m}`}
+            x={x - side / 2}
+            y={y - side / 2}
+            width={side + 0.5}
+            height={side + 0.5}
+            className="fill-umber"
+            opacity={0.12 + 0.5 * (c.hours / Math.max(shade.most_h, 1))}
+          />
+        )
+      })}
+    </g>
+  )
+}
+
 /** What lies under what. */
 export const order: Thing['kind'][] = [
   'boundary',

@@ -9,6 +9,7 @@ import { Failed, Loading, Nothing, sayProblem } from '../parts/states'
 import { useTitle } from '../parts/title'
 import { useKept } from '../parts/use-kept'
 import { named } from '../words/named'
+import { AroundPart } from './around-part'
 import { ClimatePart } from './climate-part'
 import { GardenView } from './garden-view'
 import { LineOwner } from './line-owner'
@@ -107,6 +108,9 @@ function SpotForm({ spot, who }: { spot: Spot; who: Person }) {
             <TexturePart {...parts} soils={reading.soils_found} />
           </fieldset>
         </Part>
+        <fieldset disabled={!may}>
+          <AroundPart {...parts} />
+        </fieldset>
         <GardenView id={spot.id} may={may} />
         <fieldset disabled={!may} className="grid gap-8">
           <LineOwner spot={spot} may={may} />
@@ -144,6 +148,32 @@ function SpotForm({ spot, who }: { spot: Spot; who: Person }) {
             . {t('ground.missing.why')}
           </p>
         )}
+        {reading.asks.length > 0 && (
+          <section>
+            <h2 className="border-ink border-b-2 pb-1 text-xl">{t('ground.asks')}</h2>
+            <ul>
+              {reading.asks.map((a) => (
+                <li
+                  key={a.code}
+                  className={`row-line py-1.5 text-sm ${a.code === 'leave' || a.code === 'saturated' ? 'font-semibold text-oxblood' : ''}`}
+                >
+                  {a.text}
+                </li>
+              ))}
+            </ul>
+          </section>
+        )}
+        <details>
+          <summary className="min-h-11 w-fit cursor-pointer py-2.5 font-semibold">{t('ground.known')}</summary>
+          <ul className="text-sm">
+            {reading.known.map((k) => (
+              <li key={k.what} className="row-line grid grid-cols-[8rem_1fr] gap-2 py-1">
+                <span className="font-semibold">{k.name}</span>
+                <span className={k.how === 'nobody' || k.how === 'old' ? 'text-ochre' : ''}>{k.text}</span>
+              </li>
+            ))}
+          </ul>
+        </details>
         {may && (
           <Link href={`/ground/${spot.id}/short`} className="font-semibold underline underline-offset-4">
             {t('short.open')}

@@ -33,7 +33,7 @@ export type KindPart = {
 }
 
 const sizes = ['height_10_m', 'spread_10_m', 'height_max_m', 'spread_max_m'] as const
-const cautions = ['thorns', 'poison', 'sap', 'pollen', 'spreads', 'fruit-drop'] as const
+const cautions = ['thorns', 'poison', 'sap', 'pollen', 'spreads', 'fruit-drop', 'surface-roots'] as const
 const groups = ['coarse', 'medium', 'fine'] as const
 const ways = [
   'thirsty',

@@ -79,6 +79,13 @@ function Ranking({ id, tag, may }: { id: string; tag: string | null; may: boolea
       <h1 className="text-[2.3rem]" data-testid="match-headline">
         {open ? t('match.too-little') : best ? t(`match.best.${best.mark}`, { kind: best.common }) : t('match.nothing')}
       </h1>
+      {spot.reading.asks
+        .filter((a) => a.code === 'leave')
+        .map((a) => (
+          <p key={a.code} role="alert" className="mb-3 rounded-xl bg-night px-4 py-3 font-semibold text-white">
+            {a.text}
+          </p>
+        ))}
       {open && (
         <div className="mb-4 grid gap-2 rounded-xl border-2 border-rose bg-rose-pale p-4">
           <p className="text-lg">{t('match.find-out', { what: missing.map((m) => m.text).join(', ') })}</p>
@@ -298,6 +305,12 @@ function Kind({
                 {caution}
               </p>
             ))}
+            {c.notes.map((note) => (
+              <p key={note.code} className="mb-2 border-ochre border-l-4 pl-2 text-sm">
+                {note.text}
+              </p>
+            ))}
+            {c.raised && <p className="mb-2 text-sm">{c.raised}</p>}
             {c.rootstock && <p className="mb-2 text-sm">{c.rootstock}</p>}
             {(c.season || c.carry) && (
               <p className="mb-2 text-sm">

@@ -4,10 +4,10 @@ import { useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { Link } from 'wouter'
 import { Problem } from '../api/client'
-import { groundPlanQuery, roomQuery } from '../api/queries'
+import { groundPlanQuery, roomQuery, shadeQuery } from '../api/queries'
 import { GardenPlan } from '../drawing/garden-plan'
 import { RoomSection } from '../drawing/room-section'
-import { Failed, Loading, Nothing } from '../parts/states'
+import { Failed, Loading, Nothing, sayProblem } from '../parts/states'
 import { useTitle } from '../parts/title'
 
 /** A kind at a spot in any year to the fiftieth: beside what stands there, and from above. */
@@ -17,6 +17,13 @@ export function RoomPage({ id }: { id: string }) {
   const room = useQuery(roomQuery(id, asked.get('kind') ?? '', Number(asked.get('height') ?? 0)))
   const plan = useQuery(groundPlanQuery(id))
   const [year, setYear] = useState(20)
+  const [held, setHeld] = useState(20)
+  const [shading, setShading] = useState(false)
+  const then = room.data?.years[held]
+  const shade = useQuery({
+    ...shadeQuery(id, then?.height_m ?? 0, then?.spread_m ?? 0, room.data?.keeps_leaves ?? false),
+    enabled: shading && then !== undefined,
+  })
   useTitle(room.data?.common)
   if (room.isPending) return <Loading />
   if (room.error instanceof Problem && room.error.status === 404) return <Nothing title={t('match.no-such-kind')} />
@@ -41,6 +48,7 @@ export function RoomPage({ id }: { id: string }) {
                 max={50}
                 value={[year]}
                 onValueChange={([y]) => setYear(y)}
+                onValueCommit={([y]) => setHeld(y)}
               >
                 <Slider.Track className="relative h-2 grow rounded-full bg-band">
                   <Slider.Range className="absolute h-full rounded-full bg-leaf" />
@@ -55,6 +63,23 @@ export function RoomPage({ id }: { id: string }) {
         ) : (
           <p className="text-lg">{g.text}</p>
         )}
+        {placed && g.years.length > 0 && (
+          <button type="button" className="quiet w-fit" aria-pressed={shading} onClick={() => setShading(!shading)}>
+            {t(shading ? 'room.shade.off' : 'room.shade')}
+          </button>
+        )}
+        {shading && (
+          <div role="status" data-testid="shade">
+            {shade.isFetching && <p className="text-soft">{t('room.shade.working')}</p>}
+            {shade.data &&
+              (shade.data.placed ? (
+                shade.data.told.map((line) => <p key={line}>{line}</p>)
+              ) : (
+                <p>{t('room.shade.nowhere')}</p>
+              ))}
+            {shade.error && <p className="text-oxblood">{sayProblem(shade.error, t)}</p>}
+          </div>
+        )}
         {placed && plan.data && (
           <div className="drawn-across max-w-2xl">
             <GardenPlan
@@ -63,6 +88,7 @@ export function RoomPage({ id }: { id: string }) {
               chosen={id}
               highest={420}
               crownM={g.years[year]?.spread_m}
+              shade={shading ? shade.data : undefined}
             />
           </div>
         )}

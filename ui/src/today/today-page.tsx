@@ -24,7 +24,9 @@ export function TodayPage({ who }: { who: Person }) {
   const unfinished = b.spots.filter((s) =>
     s.reading.missing.some((m) => ['marking', 'drainage', 'soil'].includes(m.code)),
   )
-  const ready = b.spots.filter((s) => !unfinished.includes(s))
+  // What was to settle overnight is looked at again first.
+  const again = b.spots.filter((s) => s.reading.asks.some((a) => a.code === 'look-again'))
+  const ready = b.spots.filter((s) => !unfinished.includes(s) && !again.includes(s))
   const toCheck = b.counts.unchecked ?? 0
   const date = new Date(`${who.today}T12:00:00`).toLocaleDateString(language, {
     weekday: 'long',
@@ -86,14 +88,19 @@ export function TodayPage({ who }: { who: Person }) {
         </Part>
         {may('match-and-plan') && (
           <Part title={t('today.spots')} for={t('role.advisor')} empty={t('today.spots.none')}>
-            {unfinished.map((s) => (
-              <Line
-                key={s.id}
-                to={`/ground/${s.id}`}
-                what={`${s.customer}, ${s.name}`}
-                note={t('today.missing', { what: s.reading.missing.map((m) => m.text).join(', ') })}
-              />
+            {again.map((s) => (
+              <Line key={s.id} to={`/ground/${s.id}`} what={`${s.customer}, ${s.name}`} note={t('today.settle')} />
             ))}
+            {unfinished
+              .filter((s) => !again.includes(s))
+              .map((s) => (
+                <Line
+                  key={s.id}
+                  to={`/ground/${s.id}`}
+                  what={`${s.customer}, ${s.name}`}
+                  note={t('today.missing', { what: s.reading.missing.map((m) => m.text).join(', ') })}
+                />
+              ))}
             {ready.map((s) => (
               <Line key={s.id} to={`/match/${s.id}`} what={`${s.customer}, ${s.name}`} note={t('today.ready')} />
             ))}
