@@ -166,6 +166,11 @@ func TestTheRestOfTheOperationsAnswer(t *testing.T) {
 	ok("POST", "/api/v1/spots/"+spot+"/plan/setting-out", map[string]any{"plan": site["plan"], "setting": map[string]any{"pattern": "ring", "from": "A", "radius_m": 2, "count": 3}})
 	ok("POST", "/api/v1/spots/"+spot+"/plan/spots", map[string]any{"version": site["version"], "plan": site["plan"], "name": "ring", "points": []string{"A"}})
 	ok("GET", "/api/v1/spots/"+spot+"/plan/light", nil)
+	var seen struct{ Photos []struct{ ID string } }
+	require.NoError(t, json.Unmarshal([]byte(ok("POST", "/api/v1/spots/"+spot+"/photos?shows=soil&caption=a%20rule", picture.String(), "Content-Type", "application/octet-stream")), &seen))
+	ok("GET", "/api/v1/spot-photos/"+seen.Photos[0].ID+"/picture.jpg", nil)
+	ok("GET", "/api/v1/spot-photos/"+seen.Photos[0].ID+"/thumbnail.jpg", nil)
+	ok("POST", "/api/v1/spot-photos/"+seen.Photos[0].ID+"/taken-back", map[string]any{"reason": "another spot"})
 	assert.Contains(t, ok("GET", "/api/v1/spots/"+spot+"/plan/shade?height_m=9&spread_m=7", nil), "of sun a day from the ground beside it")
 	ok("GET", "/api/v1/spots/"+spot+"/survey.pdf?blank=true", nil)
 	ok("GET", "/api/v1/spots/"+spot+"/plan.geojson", nil)

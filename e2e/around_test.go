@@ -1,6 +1,10 @@
 package e2e_test
 
 import (
+	"image"
+	"image/jpeg"
+	"os"
+	"path/filepath"
 	"testing"
 	"time"
 
@@ -10,6 +14,7 @@ import (
 	"sedum/app/apptest"
 	place "sedum/app/ground"
 	"sedum/core/ground"
+	"sedum/core/stock"
 )
 
 // What goes on around a spot is told by touch, and asked of whoever plants there at once: the match and the list of today say so too. Leave that
@@ -73,5 +78,36 @@ func TestWhatATreeWillShade(t *testing.T) {
 	assert.Empty(t, p.axe())
 	p.press("button", "Hide its shade")
 	p.until(`document.querySelector('[data-testid="shade"]') === null`)
+	assert.Empty(t, p.complaints())
+}
+
+// A picture of the soil is added at the customer's, and taken off again with a reason; of a kind with several kinds of stock they stand side by side.
+func TestPicturesOfASpotAndKindsOfStock(t *testing.T) {
+	h := openHouse(t)
+	spot := h.SpotOf("Petra Averill")
+	p := h.open(390, 844, true)
+	p.signIn("Bram Okonedo")
+	p.goTo("/ground/" + spot.ID)
+	p.sees("Add a picture")
+	file := filepath.Join(t.TempDir(), "soil.jpg")
+	out, err := os.Create(file)
+	require.NoError(t, err)
+	require.NoError(t, jpeg.Encode(out, image.NewGray(image.Rect(0, 0, 800, 600)), nil))
+	require.NoError(t, out.Close())
+	p.fill("One line to it", "a rule beside it")
+	p.upload(file)
+	p.until(`document.querySelector('img[src*="spot-photos"]')?.complete`)
+	assert.Len(t, h.SpotOf("Petra Averill").Photos, 1)
+	assert.Empty(t, p.axe())
+
+	number := h.TakeIn(apptest.LotOf("Field maple", stock.Container, 3))[0]
+	h.SaveLook(h.TreesOf(number)[0].Tag, apptest.SoundLook())
+	counter := h.open(1280, 800, false)
+	counter.signIn("Wren Halloway")
+	counter.goTo("/match/" + spot.ID)
+	counter.press("button", "As which stock")
+	counter.sees("earth to dig")
+	assert.Len(t, counter.numbers(`[...document.querySelectorAll('tbody tr')]`), 2)
+	assert.Empty(t, counter.axe())
 	assert.Empty(t, p.complaints())
 }

@@ -41,6 +41,13 @@ type house struct {
 // openHouse starts the program's own face over a fresh demo.
 func openHouse(t *testing.T) *house {
 	t.Helper()
+	beside(t)
+	return openAlone(t)
+}
+
+// openAlone is openHouse for a test that measures what a busy machine would change: it runs beside no other.
+func openAlone(t *testing.T) *house {
+	t.Helper()
 	h := newHouse(t, false)
 	h.serve("127.0.0.1:0")
 	t.Cleanup(func() { _ = h.server.Close() })
@@ -57,6 +64,16 @@ func newHouse(t *testing.T, secure bool) *house {
 	k := testdb.Open(t, app.Settings{Demo: signIns, TLS: secure, Pages: ui.Pages(), Outside: demo.Outside()})
 	require.NoError(t, demo.Load(context.Background(), k))
 	return &house{World: apptest.Of(t, k), t: t}
+}
+
+// begun are the tests that run beside each other already: a test may open more than one house.
+var begun sync.Map
+
+// beside lets a test run beside others: each has a house, a database and a browser of its own, and waits for these most of the time.
+func beside(t *testing.T) {
+	if _, twice := begun.LoadOrStore(t, true); !twice {
+		t.Parallel()
+	}
 }
 
 // serve starts the server; on the address it had before, when it was stopped in between.

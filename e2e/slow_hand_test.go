@@ -9,7 +9,7 @@ import (
 
 // Between two digits of the flare's depth the answer comes, and what is asked for changes: the field stays in the hand, and 66 is not 6.
 func TestASlowHandLosesNoDigit(t *testing.T) {
-	h := openHouse(t)
+	h := openAlone(t)
 	p := h.open(1280, 800, false)
 	p.signIn("Ilsa Tarrow")
 	p.goTo("/bench/" + h.tagIn(14, "unchecked"))

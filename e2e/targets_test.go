@@ -10,7 +10,7 @@ import (
 // A gloved finger needs 48 px; words within a sentence are the one exception. On a tablet everything that can be touched in the yard's
 // places is at least that high, and as wide or beside nothing.
 func TestWhatIsTouchedIsLargeEnoughForAGlove(t *testing.T) {
-	h := openHouse(t)
+	h := openAlone(t)
 	p := h.open(834, 1194, true)
 	p.signIn("Ilsa Tarrow")
 	small := `[...document.querySelectorAll('main :is(button, a[href], input:not([type=file]), select, textarea, summary, [role=tab]), nav a, header button')]

@@ -19,7 +19,7 @@ import (
 
 // What waits in the yard, driven as a hand would: felt, wetted, soaked, counted, repaired, potted up; the page's figures are the core's.
 func TestTheYardKeepsWhatWaits(t *testing.T) {
-	h := openHouse(t)
+	h := openAlone(t)
 	p := h.open(834, 1194, true)
 	p.signIn("Ilsa Tarrow")
 
@@ -112,7 +112,7 @@ func TestTheYardKeepsWhatWaits(t *testing.T) {
 
 // A palm is another plant: the bench says so, and whom to ask, and judges nothing.
 func TestAPalmIsNotCovered(t *testing.T) {
-	h := openHouse(t)
+	h := openAlone(t)
 	palm := catalogue.Kind{ID: kernel.NewID(), Common: "Fan palm", Botanical: "Palma ficta", Habit: stock.Single, Facts: catalogue.Facts{NotCovered: true}, Version: 1}
 	require.NoError(t, h.Tx(func(tx *kernel.Tx) error { return kernel.Add(tx, &palm) }))
 	lot := h.TakeIn(apptest.LotOf("Fan palm", stock.Container, 1))[0]

@@ -69,6 +69,7 @@ func sets() map[string]said {
 		"ground.SaltFrom":       by(set.Texts[ground.SaltFrom](), "survey-paper.salt.", "around.salt."),
 		"ground.Sod":            by(set.Texts[ground.Sod](), "survey-paper.sod.", "around.sod."),
 		"ground.Traffic":        by(set.Texts[ground.Traffic](), "survey-paper.traffic.", "around.traffic."),
+		"ground.Shows":          by(set.Texts[appground.Shows](), "", "spot-photos."),
 		"ground.How":            by(set.Texts[appground.How](), "how.", ""),
 		"kind.Odd":              by(set.Texts[kind.Odd](), "odd.", ""),
 		"kind.Origin":           by(set.Texts[kind.Origin](), "", "kind.origin."),

@@ -1,9 +1,12 @@
 package forgetting_test
 
 import (
+	"bytes"
 	"context"
 	"encoding/json"
 	"fmt"
+	"image"
+	"image/jpeg"
 	"strings"
 	"testing"
 	"time"
@@ -15,6 +18,7 @@ import (
 	"sedum/app/bench"
 	"sedum/app/forgetting"
 	"sedum/app/ground"
+	"sedum/app/photos"
 	"sedum/app/rules"
 	"sedum/app/sheets"
 	"sedum/core/fault"
@@ -30,7 +34,7 @@ func holding(t *testing.T, w *World, word string) []string {
 	require.NoError(t, w.Tx(func(tx *kernel.Tx) error {
 		type column struct{ TableName, ColumnName string }
 		columns, err := kernel.Rows[column](tx, `SELECT table_name, column_name FROM information_schema.columns WHERE table_schema = DATABASE()
-			AND data_type IN ('varchar', 'char', 'text', 'mediumtext', 'longtext', 'json', 'blob', 'mediumblob', 'longblob') AND table_name <> 'photos'`)
+			AND data_type IN ('varchar', 'char', 'text', 'mediumtext', 'longtext', 'json', 'blob', 'mediumblob', 'longblob') AND NOT (table_name IN ('photos', 'spot_photos') AND column_name IN ('picture', 'thumbnail'))`)
 		if err != nil {
 			return err
 		}
@@ -74,6 +78,19 @@ func TestSomebodyIsForgotten(t *testing.T) {
 	w := Open(t)
 	spot := w.SpotOf("Maud Ferriter")
 	w.Deed(w.Advisor, "amend-customer", ByID(spot.ID), ground.Person{Name: "Maud Ferriter-Vance", Phone: "555 0660", Address: "Kiln House, Marrow Hill", Reason: "Maud Ferriter married"})
+	spot = w.SpotOf("Maud Ferriter-Vance")
+	change := ground.Change{Version: spot.Version, SiteVersion: spot.SiteVersion, Name: spot.Name, LatDeg: spot.LatDeg, Ground: spot.Ground, Climate: spot.Climate}
+	change.Ground.WaterBy, change.Ground.LeaveBy, change.Ground.LeaveRef = "Oda of the mill", "the town of Marrow", "LV-77"
+	w.Deed(w.Advisor, "save-spot", ByID(spot.ID), change)
+	var picture bytes.Buffer
+	require.NoError(t, jpeg.Encode(&picture, image.NewGray(image.Rect(0, 0, 64, 48)), nil))
+	require.NoError(t, w.Do(context.Background(), w.Advisor, func(tx *kernel.Tx) error {
+		made, err := photos.Develop(picture.Bytes())
+		if err != nil {
+			return err
+		}
+		return kernel.Add(tx, &ground.SpotPhoto{ID: kernel.NewID(), SpotID: spot.ID, Shows: "place", Caption: "behind the Kiln House", Width: made.Width, Height: made.Height, Picture: made.Picture, Thumbnail: made.Thumbnail, PersonID: tx.Who.ID, At: tx.Now})
+	}))
 	number := sheetOf(t, w, spot.ID).Number
 	before := Saw[sheets.Page](w, "see-sheet", ByNumber(number))
 	Refused(t, erase(w, spot.ID, "Maud Ferriter-Vance"), "tree-held-for-them")
@@ -82,9 +99,14 @@ func TestSomebodyIsForgotten(t *testing.T) {
 	require.NotEmpty(t, holding(t, w, "Ferriter"))
 	require.NoError(t, erase(w, spot.ID, " maud ferriter-vance "))
 
-	for _, word := range []string{"Ferriter", "555 0660", "555 0119", "Kiln House", "LM-4403"} {
+	for _, word := range []string{"Ferriter", "555 0660", "555 0119", "Kiln House", "LM-4403", "Oda of the mill", "town of Marrow", "LV-77"} {
 		assert.Empty(t, holding(t, w, word), word)
 	}
+	require.NoError(t, w.Tx(func(tx *kernel.Tx) error {
+		n, err := kernel.Value[int](tx, "SELECT COUNT(*) FROM spot_photos WHERE spot_id = ?", spot.ID)
+		assert.Zero(t, n, "no picture of the place")
+		return err
+	}))
 	after := Saw[sheets.Page](w, "see-sheet", ByNumber(number))
 	assert.Equal(t, ground.Forgotten, after.Customer)
 	assert.Equal(t, []any{before.Plan, before.PlantingOn, before.Tag, before.Words.Headline}, []any{after.Plan, after.PlantingOn, after.Tag, after.Words.Headline}, "what was planted stays")

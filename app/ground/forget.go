@@ -69,6 +69,15 @@ type SpotData struct {
 	Markings []MarkingData  `json:"markings"`
 	Drainage []DrainageData `json:"drainage"`
 	Answers  []AnswerData   `json:"line_answers"`
+	Pictures []PictureData  `json:"pictures"`
+}
+
+// PictureData is a picture of a spot; the picture itself is asked for by its address.
+type PictureData struct {
+	At      time.Time `json:"at"`
+	Shows   Shows     `json:"shows"`
+	Caption string    `json:"caption"`
+	Address string    `json:"address"`
 }
 
 // MarkingData is a marking of buried services.
@@ -155,7 +164,14 @@ func DataOf(tx *kernel.Tx, customerID string) (Data, error) {
 
 // dataOf is a spot with its records, those that were taken back too.
 func dataOf(tx *kernel.Tx, p Spot) (SpotData, error) {
-	out := SpotData{Name: p.Name, Ground: p.Ground, Markings: []MarkingData{}, Drainage: []DrainageData{}, Answers: []AnswerData{}}
+	out := SpotData{Name: p.Name, Ground: p.Ground, Markings: []MarkingData{}, Drainage: []DrainageData{}, Answers: []AnswerData{}, Pictures: []PictureData{}}
+	pictures, err := kernel.Rows[ShownPhoto](tx, "SELECT id, shows, caption, at FROM spot_photos WHERE spot_id = ? ORDER BY at, id", p.ID)
+	if err != nil {
+		return out, err
+	}
+	for _, f := range pictures {
+		out.Pictures = append(out.Pictures, PictureData{f.At, f.Shows, f.Caption, "/api/v1/spot-photos/" + f.ID + "/picture.jpg"})
+	}
 	markings, err := kernel.Many[Marking](tx, "at, id", "spot_id = ?", p.ID)
 	if err != nil {
 		return out, err
@@ -187,6 +203,7 @@ func Forget(tx *kernel.Tx, customerID string) error {
 	}{
 		{"UPDATE customers SET name = ?, phone = '', erased_at = ?, version = version + 1 WHERE id = ? AND erased_at IS NULL", []any{Forgotten, tx.Now, customerID}},
 		{"UPDATE markings SET reference = ?, marked_by = ? WHERE spot_id IN " + spots, []any{Forgotten, Forgotten, customerID}},
+		{"DELETE FROM spot_photos WHERE spot_id IN " + spots, []any{customerID}},
 		{"UPDATE line_answers SET owner = ?, reference = ?, answer = ? WHERE spot_id IN " + spots, []any{Forgotten, Forgotten, Forgotten, customerID}},
 		{"UPDATE spots p JOIN sites s ON s.id = p.site_id SET p.name = ?, p.taken_back_at = COALESCE(p.taken_back_at, ?), p.version = p.version + 1 WHERE s.customer_id = ?", []any{Forgotten, tx.Now, customerID}},
 		{"UPDATE sites SET address = ?, lat_deg = ROUND(lat_deg), version = version + 1 WHERE customer_id = ?", []any{Forgotten, customerID}},
@@ -197,6 +214,9 @@ func Forget(tx *kernel.Tx, customerID string) error {
 	}
 	ids, err := kernel.Rows[struct{ ID string }](tx, "SELECT p.id FROM spots p JOIN sites s ON s.id = p.site_id WHERE s.customer_id = ?", customerID)
 	if err != nil {
+		return err
+	}
+	if err := forgetAround(tx, customerID); err != nil {
 		return err
 	}
 	if err := forgetPlans(tx, customerID); err != nil {
@@ -210,6 +230,21 @@ func Forget(tx *kernel.Tx, customerID string) error {
 		of = append(of, spot.ID)
 	}
 	return mending.Forget(tx, of)
+}
+
+// forgetAround leaves what a spot is, and takes from it who waters there and whose leave it has.
+func forgetAround(tx *kernel.Tx, customerID string) error {
+	spots, err := kernel.Many[Spot](tx, "id", "site_id IN (SELECT s.id FROM sites s WHERE s.customer_id = ?)", customerID)
+	if err != nil {
+		return err
+	}
+	for _, s := range spots {
+		s.Ground.WaterBy, s.Ground.LeaveBy, s.Ground.LeaveRef = "", "", ""
+		if err := tx.DB().Model(&s).Select("ground").Updates(&s).Error; err != nil {
+			return kernel.Ours(err)
+		}
+	}
+	return nil
 }
 
 // forgetPlans leaves what stands on the ground, and takes from every version of the plan its names and where on the globe it lies.

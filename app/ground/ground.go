@@ -7,6 +7,7 @@ import (
 	"strings"
 	"time"
 
+	"sedum/app/photos"
 	"sedum/core/climate"
 	"sedum/core/fault"
 	"sedum/core/ground"
@@ -91,6 +92,14 @@ func Capability(holds Holds) kernel.Capability {
 		kernel.Deed("take-back-line-answer", "POST", "/spots/{id}/line-answers/{record}/taken-back", KeepGround, takeBackLineAnswer, func(tx *kernel.Tx, _ OfSpot, id string) (Page, error) {
 			return page(tx, kernel.ByID{ID: id})
 		}).Makes(append(changed, "see-mendings", "see-sheet")...),
+		kernel.Upload("add-spot-photo", "/spots/{id}/photos", KeepGround, addPhoto, func(tx *kernel.Tx, p NewPhoto, _ string) (Page, error) {
+			return page(tx, p.ByID)
+		}).Takes("image/jpeg", "image/png").Limit(photos.Limit).Through(kernel.NewGate(1, 8)).Makes("see-spot"),
+		kernel.ReadFile("see-spot-photo", "/spot-photos/{id}/picture.jpg", SeeGround, "image/jpeg", pictureOf(func(p SpotPhoto) []byte { return p.Picture })),
+		kernel.ReadFile("see-spot-thumbnail", "/spot-photos/{id}/thumbnail.jpg", SeeGround, "image/jpeg", pictureOf(func(p SpotPhoto) []byte { return p.Thumbnail })),
+		kernel.Deed("take-back-spot-photo", "POST", "/spot-photos/{id}/taken-back", KeepGround, takeBackPhoto, func(tx *kernel.Tx, _ kernel.ByID, id string) (Page, error) {
+			return page(tx, kernel.ByID{ID: id})
+		}).Makes("see-spot", "see-mendings"),
 		kernel.Read("see-plan", "/spots/{id}/plan", SeeGround, seePlan),
 		kernel.Read("see-light", "/spots/{id}/plan/light", SeeGround, seeLight),
 		kernel.Read("see-shade", "/spots/{id}/plan/shade", SeeGround, seeShade),

@@ -24,6 +24,8 @@ type Known struct {
 	Markings []Marking
 	Tests    []DrainageTest
 	Answers  []LineAnswer
+	// Photos are its pictures without their pixels, oldest first.
+	Photos []ShownPhoto
 	// Marked is the marking record that holds today, nil when there is none: nobody digs.
 	Marked *Marking
 	ground.SpotReading
@@ -78,6 +80,10 @@ func read(tx *kernel.Tx, spots []Spot) ([]Known, error) {
 	if err != nil {
 		return out, err
 	}
+	pictures, err := photosOf(tx, ids)
+	if err != nil {
+		return out, err
+	}
 	siteIDs := []string{}
 	stationIDs := []string{}
 	for _, s := range spots {
@@ -101,6 +107,11 @@ func read(tx *kernel.Tx, spots []Spot) ([]Known, error) {
 		for _, a := range answers {
 			if a.SpotID == s.ID {
 				k.Answers = append(k.Answers, a)
+			}
+		}
+		for _, p := range pictures {
+			if p.SpotID == s.ID {
+				k.Photos = append(k.Photos, p)
 			}
 		}
 		for _, m := range markings {
@@ -230,8 +241,9 @@ type Page struct {
 	Found    ground.Facts    `json:"found"`
 	FromPlan survey.FromPlan `json:"from_plan"`
 	// Station is what the record of the chosen station says; Climate, what somebody typed, stands over it.
-	Station *ByStation `json:"station"`
-	Reading Answer     `json:"reading"`
+	Station *ByStation   `json:"station"`
+	Reading Answer       `json:"reading"`
+	Photos  []ShownPhoto `json:"photos" doc:"oldest first"`
 }
 
 // Pages are spots by customer.
@@ -296,7 +308,11 @@ func (k Known) Page(tx *kernel.Tx) Page {
 		site.Address, site.Customer.Phone = "", ""
 	}
 	out := Page{ID: k.Spot.ID, Version: k.Spot.Version, SiteVersion: site.Version, Name: k.Spot.Name, Customer: site.Customer.Name, Phone: site.Customer.Phone,
-		Address: site.Address, LatDeg: site.LatDeg, Ground: k.Spot.Ground, Climate: site.Climate, Tests: []Hole{}, Found: k.Ground, FromPlan: k.FromPlan, Station: k.Station, Reading: k.reading(tx.Say)}
+		Address: site.Address, LatDeg: site.LatDeg, Ground: k.Spot.Ground, Climate: site.Climate, Tests: []Hole{}, Found: k.Ground, FromPlan: k.FromPlan, Station: k.Station, Reading: k.reading(tx.Say), Photos: []ShownPhoto{}}
+	for _, p := range k.Photos {
+		p.MayTakeBack = roles.MayTakeBack(p.PersonID == tx.Who.ID, tx.Who.Role)
+		out.Photos = append(out.Photos, p)
+	}
 	if out.Ground.Obstacles == nil {
 		out.Ground.Obstacles = []ground.Obstacle{}
 	}

@@ -64,6 +64,8 @@ type Judged struct {
 	Here      coreground.Facts
 	// Stock is the rootstock on which it stands, nil where the catalogue does not know it.
 	Stock *fit.Rootstock
+	// DigL is how much earth is moved to plant it, nil while nobody knows.
+	DigL *float64
 	// Place is what the notes of a kind read of the spot.
 	Place kind.Place
 	// Winters are the chill of each winter by the site's station, empty where somebody typed the chill of the site.
@@ -99,8 +101,11 @@ func Judge(h rules.House, k ground.Known, lot yard.Lot, o yard.Offer) Judged {
 	if a := k.LineAnswered(); a != nil {
 		j.Standing.LineAnswered, j.Standing.LineKeepM = true, a.KeepM
 	}
-	in := planting.Input{Tree: planting.Tree{Form: lot.Form, CaliperMM: lot.CaliperMM, HeightM: j.heightM()}, Kind: PlanKind(lot.Kind, k.Ground), Spot: PlanSpot(k, time.Time{}), Standing: j.Standing}
+	in := planting.Input{Tree: planting.Tree{Form: lot.Form, CaliperMM: lot.CaliperMM, HeightM: j.heightM(), BallDiameterMM: lot.BallDiameterMM, BallHeightMM: lot.BallHeightMM}, Kind: PlanKind(lot.Kind, k.Ground), Spot: PlanSpot(k, time.Time{}), Standing: j.Standing}
 	bed, _ := planting.BedDrainage(h, in.Kind, in.Spot)
+	if litres, known := planting.DigL(h, in, bed); known {
+		j.DigL = &litres
+	}
 	j.Stand = planting.CanStand(h, in, bed)
 	j.byCalendar(h, k, in)
 	return j
@@ -139,6 +144,8 @@ type Kind struct {
 	Candidate
 	Count int       `json:"trees_count" doc:"trees of the kind that may be sold"`
 	Trees []Offered `json:"trees" doc:"the best of them; of what is excluded none"`
+	// Forms are its lots side by side as kinds of stock, on asking for the kind; empty where there is one.
+	Forms []FormLine `json:"forms,omitempty"`
 }
 
 // Ranked is a spot with the kinds of which a tree may be sold: the best first, the excluded last.
@@ -231,7 +238,9 @@ func (m matches) kind(tx *kernel.Tx, ask KindAsk) (Kind, error) {
 	if err != nil {
 		return Kind{}, err
 	}
-	return kinds[0], nil
+	tallies, err := talliesOf(tx, judged)
+	kinds[0].Forms = formsOf(tx.Who.House, judged, func(lot int) int { return tallies[lot] })
+	return kinds[0], err
 }
 
 // kindsOf gathers what was judged by kind, in its order, with at most so many trees of each.

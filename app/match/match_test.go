@@ -370,3 +370,20 @@ func TestNotesOfASpotAreSaid(t *testing.T) {
 	}
 	assert.Equal(t, map[string]ground.How{"soil": "measured", "drainage": "measured", "sun_h": "said", "exposure": "said", "wind_from_deg": "said", "room": "said", "ph": "said", "min_c": "station"}, known)
 }
+
+// A kind of which the yard has several lots is told as each: the lightest first, with what there is to dig by the plan's own rule.
+func TestKindsOfStockStandSideBySide(t *testing.T) {
+	w := Open(t)
+	spot := w.SpotOf("Petra Averill")
+	ask := match.KindAsk{ByID: ByID(spot.ID), Kind: "Field maple"}
+	assert.Empty(t, Saw[match.Kind](w, "match-kind", ask).Forms, "one lot is compared with nothing")
+	small := LotOf("Field maple", stock.Container, 2)
+	small.BallDiameterMM, small.BallHeightMM, small.PriceCents = 180, 160, 1900
+	w.SaveLook(w.TreesOf(w.TakeIn(small)[0])[0].Tag, SoundLook())
+	forms := Saw[match.Kind](w, "match-kind", ask).Forms
+	require.Len(t, forms, 2)
+	assert.Equal(t, []int{1900, 1}, []int{forms[0].PriceCents, forms[0].Count})
+	assert.Less(t, *forms[0].MassKG, *forms[1].MassKG)
+	assert.Less(t, *forms[0].HoleL, *forms[1].HoleL)
+	assert.Positive(t, *forms[0].HoleL)
+}

@@ -93,7 +93,7 @@ func add(tx *kernel.Tx, p newPhoto, file []byte) (string, error) {
 	if err := l.Err(); err != nil {
 		return "", err
 	}
-	photo, err := develop(file)
+	photo, err := Develop(file)
 	if err != nil {
 		return "", err
 	}

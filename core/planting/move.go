@@ -118,6 +118,8 @@ type MoveStep string
 
 // The words of MoveStep.
 const (
+	// StepCopy is a copy of a tree whose chances are no better than fair.
+	StepCopy    MoveStep = "copy"
 	StepMarked  MoveStep = "services"
 	StepHole    MoveStep = "hole-first"
 	StepBall    MoveStep = "ball"
@@ -131,13 +133,16 @@ const (
 
 // All lists them in the order of the work.
 func (MoveStep) All() []MoveStep {
-	return []MoveStep{StepMarked, StepByMover, StepHole, StepBall, StepCarry, StepLevel, StepNoFeed, StepPrune, StepWater}
+	return []MoveStep{StepCopy, StepMarked, StepByMover, StepHole, StepBall, StepCarry, StepLevel, StepNoFeed, StepPrune, StepWater}
 }
 
 // Steps are what is done, in order: the hole first, so that the roots wait for nothing; where a mover does it, what is left to the customer.
 func (m Moved) Steps() []MoveStep {
-	if m.Word == MoveMover {
-		return []MoveStep{StepMarked, StepByMover, StepNoFeed, StepPrune, StepWater}
+	switch m.Word {
+	case MoveMover:
+		return []MoveStep{StepCopy, StepMarked, StepByMover, StepNoFeed, StepPrune, StepWater}
+	case MoveFair:
+		return []MoveStep{StepCopy, StepMarked, StepHole, StepBall, StepCarry, StepLevel, StepNoFeed, StepPrune, StepWater}
 	}
 	return []MoveStep{StepMarked, StepHole, StepBall, StepCarry, StepLevel, StepNoFeed, StepPrune, StepWater}
 }

@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest'
-import { readLength, readMeasure, readNumber, sayLength, typeMeasure } from '../src/words/units'
+import { readLength, readMeasure, readNumber, readZone, sayLength, typeMeasure } from '../src/words/units'
 
 // 25.4 mm to the inch: an eighth up to a foot, a half up to a yard, whole beyond, as the server says it too.
 test.each([
@@ -57,4 +57,19 @@ test('what is kept reads back as itself, in either system', () => {
       }
     }
   }
+})
+
+// Zone 1a begins at -60 °F; each zone has ten degrees, each half five: the cold end is what is kept.
+test.each([
+  ['1a', -60],
+  ['8b', 15],
+  ['zone 7', 0],
+  ['Zone 13b', 65],
+  ['6 A', -10],
+])('the zone %s', (typed, fahrenheit) => {
+  expect(readZone(typed)).toBeCloseTo(((fahrenheit - 32) * 5) / 9, 1)
+})
+
+test.each(['7', '-12', '14a', '0b', 'b7', ''])('%s is no zone', (typed) => {
+  expect(readZone(typed)).toBeUndefined()
 })

@@ -313,6 +313,8 @@ export const stales = {
     'see-mendings',
     'see-sheet',
   ],
+  'add-spot-photo': ['see-spot'],
+  'take-back-spot-photo': ['see-spot', 'see-mendings'],
   'save-plan': [
     'list-spots',
     'see-spot',
@@ -599,6 +601,7 @@ export const groundRunOff = ['roof', 'road', 'slope'] as const
 export const groundSaltFrom = ['road', 'sea', 'water'] as const
 export const groundScale = ['general', 'strict'] as const
 export const groundSector = ['N', 'NE', 'E', 'SE', 'S', 'SW', 'W', 'NW'] as const
+export const groundShows = ['soil', 'hole', 'place', 'around'] as const
 export const groundSlopeClass = ['level', 'gentle', 'shelf', 'pockets', 'steep'] as const
 export const groundSod = ['bare', 'lawn', 'rough', 'runners'] as const
 export const groundSoilClass = [

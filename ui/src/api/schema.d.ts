@@ -2165,6 +2165,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/spot-photos/{id}/picture.jpg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** See spot photo */
+        get: operations["see-spot-photo"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/spot-photos/{id}/taken-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take back spot photo */
+        post: operations["take-back-spot-photo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/spot-photos/{id}/thumbnail.jpg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** See spot thumbnail */
+        get: operations["see-spot-thumbnail"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/spots": {
         parameters: {
             query?: never;
@@ -2534,6 +2585,23 @@ export interface paths {
         get: operations["move-pdf"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/spots/{id}/photos": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Add spot photo */
+        post: operations["add-spot-photo"];
         delete?: never;
         options?: never;
         head?: never;
@@ -4679,6 +4747,8 @@ export interface components {
             lat_deg: number;
             name: string;
             phone: string;
+            /** @description oldest first */
+            photos: components["schemas"]["GroundShownPhoto"][];
             reading: components["schemas"]["GroundAnswer"];
             /** Format: int64 */
             site_version: number;
@@ -4878,6 +4948,17 @@ export interface components {
             plan: components["schemas"]["SurveyPlan"];
             setting: components["schemas"]["SurveySettingOut"];
         };
+        GroundShownPhoto: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            caption: string;
+            id: string;
+            may_take_back: boolean;
+            shows: components["schemas"]["GroundShows"];
+        };
+        /** @enum {string} */
+        GroundShows: "soil" | "hole" | "place" | "around";
         GroundSize: {
             /** Format: double */
             height_m: number;
@@ -5627,6 +5708,35 @@ export interface components {
              */
             value: number | null;
         };
+        MatchFormLine: {
+            /**
+             * Format: int64
+             * @description trees of the lot that may be sold
+             */
+            count: number;
+            form: components["schemas"]["StockForm"];
+            handling: components["schemas"]["StockHandling"] | "";
+            /** Format: double */
+            height_m: number;
+            /**
+             * Format: double
+             * @description earth to dig, by the plan's rule for the hole
+             */
+            hole_l: number | null;
+            /** Format: int64 */
+            lot_number: number;
+            /** Format: double */
+            mass_kg: number | null;
+            /** Format: int64 */
+            next_day: number;
+            /** Format: double */
+            overall: number;
+            /** Format: double */
+            pot_l: number;
+            /** Format: int64 */
+            price_cents: number;
+            season: components["schemas"]["MatchSeason"] | "";
+        };
         MatchGrown: {
             botanical: string;
             common: string;
@@ -5648,6 +5758,7 @@ export interface components {
             common: string;
             factors: components["schemas"]["MatchFactor"][];
             form: components["schemas"]["StockForm"];
+            forms?: components["schemas"]["MatchFormLine"][];
             /** Format: double */
             height_m: number;
             limiting: string;
@@ -14091,6 +14202,130 @@ export interface operations {
             };
         };
     };
+    "see-spot-photo": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/jpeg": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "take-back-spot-photo": {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+                /** @description sent twice, it happens once */
+                "Idempotency-Key": string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GroundTakenBack"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GroundPage"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "see-spot-thumbnail": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/jpeg": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "list-spots": {
         parameters: {
             query?: never;
@@ -15061,6 +15296,55 @@ export interface operations {
                 };
                 content: {
                     "application/pdf": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "add-spot-photo": {
+        parameters: {
+            query?: {
+                shows?: string;
+                caption?: string;
+            };
+            header: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+                /** @description sent twice, it happens once */
+                "Idempotency-Key": string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+                "image/jpeg": string;
+                "image/png": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GroundPage"];
                 };
             };
             /** @description Error */

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query'
-import { useState } from 'react'
+import { type ReactNode, useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { Link } from 'wouter'
 import { ask, client, type Schemas, type Spot } from '../api/client'
@@ -68,7 +68,34 @@ export function ClimatePart({
     const value = kind === 'c' ? sayCelsius(v, units) : kind === 'mm' ? sayLength(v, units) : Math.round(v)
     return t('ground.climate.says', { value })
   }
-  // The record of a station says it all: what else somebody knows is behind a touch, unless something is typed already.
+  /** Whether the station tells it: what no record tells is always asked. */
+  const tells = (name: string) => typeof (by?.facts as Record<string, unknown> | undefined)?.[name] === 'number'
+  const fields = {
+    figure: ([name, kind]: (typeof figures)[number]) => (
+      <MeasureField
+        key={name}
+        label={t(`spot.${name}`)}
+        kind={kind}
+        zone={name === 'min_c'}
+        hint={says(name, kind)}
+        value={c[name]}
+        onChange={(v) => climate({ [name]: v })}
+        onBad={onBad}
+        fault={fault(`climate.${name}`)}
+      />
+    ),
+    day: (name: (typeof days)[number]) => (
+      <DayField
+        key={name}
+        label={t(`spot.${name}`)}
+        value={c[name]}
+        onChange={(v) => climate({ [name]: v })}
+        onBad={onBad}
+        fault={fault(`climate.${name}`)}
+      />
+    ),
+  }
+  // The record of a station says much: what somebody knows better is behind a touch, unless something is typed already.
   const [openAtFirst] = useState(
     () => !by || [...figures.map(([name]) => name), ...days].some((n) => typeof c[n] === 'number'),
   )
@@ -120,37 +147,37 @@ export function ClimatePart({
         {touched && <p className="text-soft text-sm">{t('ground.climate.save-first')}</p>}
       </fieldset>
       {choose.error && <FieldFault text={sayProblem(choose.error, t)} />}
-      <details open={openAtFirst} className="grid gap-3">
-        <summary className="min-h-11 w-fit cursor-pointer py-2.5 font-semibold">{t('ground.climate.typed')}</summary>
-        <div className="grid gap-3">
-          <div className={grid}>
-            {figures.map(([name, kind]) => (
-              <MeasureField
-                key={name}
-                label={t(`spot.${name}`)}
-                kind={kind}
-                hint={says(name, kind)}
-                value={c[name]}
-                onChange={(v) => climate({ [name]: v })}
-                onBad={onBad}
-                fault={fault(`climate.${name}`)}
-              />
-            ))}
-          </div>
-          <div className={grid}>
-            {days.map((name) => (
-              <DayField
-                key={name}
-                label={t(`spot.${name}`)}
-                value={c[name]}
-                onChange={(v) => climate({ [name]: v })}
-                onBad={onBad}
-                fault={fault(`climate.${name}`)}
-              />
-            ))}
-          </div>
-        </div>
-      </details>
+      <Typed
+        figures={figures.filter(([name]) => !tells(name))}
+        days={days.filter((name) => !tells(name))}
+        field={fields}
+      />
+      {by && (
+        <details open={openAtFirst}>
+          <summary className="min-h-11 w-fit cursor-pointer py-2.5 font-semibold">{t('ground.climate.typed')}</summary>
+          <Typed
+            figures={figures.filter(([name]) => tells(name))}
+            days={days.filter((name) => tells(name))}
+            field={fields}
+          />
+        </details>
+      )}
     </Part>
+  )
+}
+
+type Figure = (typeof figures)[number]
+type Day = (typeof days)[number]
+
+function Typed(props: {
+  figures: readonly Figure[]
+  days: readonly Day[]
+  field: { figure: (f: Figure) => ReactNode; day: (d: Day) => ReactNode }
+}) {
+  return (
+    <div className="grid gap-3">
+      {props.figures.length > 0 && <div className={grid}>{props.figures.map(props.field.figure)}</div>}
+      {props.days.length > 0 && <div className={grid}>{props.days.map(props.field.day)}</div>}
+    </div>
   )
 }

@@ -19,6 +19,7 @@ import { Place } from './place'
 import { rebaseGround } from './rebase'
 import { Services } from './services'
 import { TexturePart } from './soil-part'
+import { SpotPhotos } from './spot-photos'
 import { TheirData } from './their-data'
 
 export type Change = Omit<Schemas['GroundChange'], 'version' | 'site_version'>
@@ -111,6 +112,7 @@ function SpotForm({ spot, who }: { spot: Spot; who: Person }) {
         <fieldset disabled={!may}>
           <AroundPart {...parts} />
         </fieldset>
+        <SpotPhotos spot={spot} may={may} />
         <GardenView id={spot.id} may={may} />
         <fieldset disabled={!may} className="grid gap-8">
           <LineOwner spot={spot} may={may} />

@@ -141,6 +141,7 @@ export function LivesPart({ c, set, fault, said, bad }: KindPart) {
             <MeasureField
               key={name}
               kind="c"
+              zone={name === 'cold_c'}
               label={t(`kind.${name}`)}
               value={c[name]}
               hint={said(name)}

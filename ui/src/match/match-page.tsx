@@ -9,6 +9,7 @@ import { Failed, Loading } from '../parts/states'
 import { useTitle } from '../parts/title'
 import { sayYearDay } from '../words/day'
 import { FactorBar } from './factor-bar'
+import { Forms } from './forms'
 import { Questions } from './questions'
 import { RemedyBar } from './remedy-bar'
 
@@ -310,6 +311,7 @@ function Kind({
                 {note.text}
               </p>
             ))}
+            {rest.data?.forms && rest.data.forms.length > 0 && <Forms forms={rest.data.forms} />}
             {c.raised && <p className="mb-2 text-sm">{c.raised}</p>}
             {c.rootstock && <p className="mb-2 text-sm">{c.rootstock}</p>}
             {(c.season || c.carry) && (
@@ -344,6 +346,11 @@ function Kind({
               >
                 {t('compare.choose')}
               </button>
+              {new Set(trees.map((x) => x.lot_number)).size > 1 && !all && (
+                <button type="button" className="quiet" onClick={() => setAll(true)}>
+                  {t('forms.title')}
+                </button>
+              )}
             </p>
             {c.mark !== 'excluded' && (
               <ul className="flex flex-wrap gap-2">

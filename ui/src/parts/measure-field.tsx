@@ -1,7 +1,7 @@
 import { type Ref, useEffect, useId, useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { useSettings } from '../words/settings'
-import { type Kind, readMeasure, typeMeasure, unitOf } from '../words/units'
+import { type Kind, readMeasure, readZone, typeMeasure, unitOf } from '../words/units'
 import { FieldFault } from './states'
 
 /**
@@ -22,6 +22,8 @@ export function MeasureField(props: {
   inputRef?: Ref<HTMLInputElement>
   id?: string
   hint?: string
+  /** Takes a zone of winter cold too, such as 7b. */
+  zone?: boolean
   /** On a drawing: the label stands in the field, before the figure. */
   inline?: boolean
 }) {
@@ -32,7 +34,7 @@ export function MeasureField(props: {
   const kind = props.kind ?? 'number'
   const say = (v: number | null | undefined) => typeMeasure(kind, v, units)
   const [text, setText] = useState(() => say(props.value))
-  const read = (typed: string) => readMeasure(kind, typed, units)
+  const read = (typed: string) => (props.zone ? readZone(typed) : undefined) ?? readMeasure(kind, typed, units)
   // Undo, a reload or another tree changes the value from outside: show it, unless it is what was typed.
   // biome-ignore lint/correctness/useExhaustiveDependencies: only a value from outside counts
   useEffect(() => {
@@ -40,6 +42,8 @@ export function MeasureField(props: {
     if (!Number.isNaN(typed ?? 0) && (typed ?? null) !== (props.value ?? null)) setText(say(props.value))
   }, [props.value, units])
   const bad = Number.isNaN(read(text) ?? 0)
+  const zoned = props.zone ? readZone(text) : undefined
+  const hint = zoned === undefined ? props.hint : t('measure.zone', { c: say(zoned), unit: unitOf(kind, units) })
   const fault = bad ? t(kind === 'mm' ? 'fault.length' : 'fault.number') : props.fault
   const unit = unitOf(kind, units) || props.unit
   // What was worked out is told as precisely as a hand measures.
@@ -67,7 +71,7 @@ export function MeasureField(props: {
           value={text}
           placeholder={worked !== null ? say(worked) : props.placeholder}
           aria-invalid={fault ? true : undefined}
-          aria-describedby={fault ? `${id}-fault` : props.hint ? `${id}-hint` : undefined}
+          aria-describedby={fault ? `${id}-fault` : hint ? `${id}-hint` : undefined}
           onChange={(e) => {
             setText(e.target.value)
             const value = read(e.target.value)
@@ -96,9 +100,9 @@ export function MeasureField(props: {
           {t('measure.confirm', { figure: `${say(worked)} ${unit ?? ''}` })}
         </button>
       )}
-      {props.hint && !fault && (
+      {hint && !fault && (
         <p id={`${id}-hint`} className="mt-1 text-soft text-sm">
-          {props.hint}
+          {hint}
         </p>
       )}
       <FieldFault id={`${id}-fault`} text={fault} />

@@ -62,6 +62,14 @@ export const unitOf = (kind: Kind, units: Units): string =>
 const mPerFoot = 0.3048
 const tidy = (x: number) => Math.round(x * 1000) / 1000
 
+/** A zone of winter cold as typed, such as 7b: the coldest end of it in °C, the careful one; undefined when it is none. */
+export function readZone(text: string): number | undefined {
+  const m = /^(?:zone\s*)?(1[0-3]|[1-9])\s*([ab])$|^zone\s*(1[0-3]|[1-9])$/i.exec(text.trim())
+  if (!m) return undefined
+  const fahrenheit = 10 * (Number(m[1] ?? m[3]) - 1) + (m[2]?.toLowerCase() === 'b' ? 5 : 0) - 60
+  return Math.round((((fahrenheit - 32) * 5) / 9) * 10) / 10
+}
+
 /** A value as typed, in the unit that is kept; undefined when empty, NaN when it is no number. */
 export function readMeasure(kind: Kind, text: string, units: Units): number | undefined {
   if (kind === 'mm') return readLength(text, units)
