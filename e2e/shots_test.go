@@ -58,6 +58,7 @@ func TestShots(t *testing.T) {
 	p.goTo("/ground/" + spot["Petra Averill"])
 	p.sees("Drains well")
 	shot(p, "ground")
+	shot(p, "soil", `[...document.querySelectorAll('h2')].find((h) => h.innerText === 'Drainage hole')?.closest('section section, fieldset, div.relative')?.scrollIntoView()`)
 	p.goTo("/ground/" + spot["Petra Averill"] + "/plan")
 	p.sees("Field book")
 	p.press("button", "Show the sun on the ground")
@@ -67,6 +68,10 @@ func TestShots(t *testing.T) {
 	p.sees("English oak")
 	p.choose("For", "flower")
 	shot(p, "kinds")
+	p.choose("For", "flower")
+	p.press("a", "Apple")
+	p.sees("General knowledge")
+	shot(p, "kind")
 	p.goTo("/match/" + spot["Petra Averill"] + "/room?kind=Carpinus%20betulus&height=2.3")
 	p.sees("Meets the boundary")
 	shot(p, "room")
@@ -124,16 +129,20 @@ func TestShots(t *testing.T) {
 
 // notShown are views that are looked at while working on them (SEDUM_SHOTS_ALL) and not kept among the pictures.
 var notShown = map[string]bool{"sign-in": true, "bench-lots": true, "bench-work": true, "ground-unmarked": true, "clock-dip": true, "delivery": true,
-	"bench-plug": true, "clock-tablet": true, "bench-bare-root-tablet": true, "bench-many-stems": true, "bench-grafted": true, "sample-plan": true, "bench-balled": true, "letterhead": true,
+	"bench-plug": true, "bench-bare-root": true, "kinds": true, "clock-tablet": true, "bench-bare-root-tablet": true, "bench-many-stems": true, "bench-grafted": true, "sample-plan": true, "bench-balled": true, "letterhead": true,
 	"people": true, "access": true, "sample-found": true, "growers": true, "note": true, "rules": true}
 
 // shotInto takes a picture once the last answer has drawn itself.
-func shotInto(folder string) func(p *hand, name string) {
-	return func(p *hand, name string) {
+func shotInto(folder string) func(p *hand, name string, first ...string) {
+	return func(p *hand, name string, first ...string) {
 		if notShown[name] && os.Getenv("SEDUM_SHOTS_ALL") == "" {
 			return
 		}
-		p.do(chromedp.Evaluate(`document.activeElement?.blur(); scrollTo(0, 0)`, nil), chromedp.Sleep(700*time.Millisecond))
+		p.do(chromedp.Evaluate(`document.activeElement?.blur(); scrollTo(0, 0)`, nil))
+		for _, script := range first {
+			p.do(chromedp.Evaluate(script, nil))
+		}
+		p.do(chromedp.Sleep(700 * time.Millisecond))
 		p.picture(filepath.Join(folder, name+".png"))
 	}
 }

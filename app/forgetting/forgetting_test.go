@@ -85,7 +85,7 @@ func TestSomebodyIsForgotten(t *testing.T) {
 	var picture bytes.Buffer
 	require.NoError(t, jpeg.Encode(&picture, image.NewGray(image.Rect(0, 0, 64, 48)), nil))
 	require.NoError(t, w.Do(context.Background(), w.Advisor, func(tx *kernel.Tx) error {
-		made, err := photos.Develop(picture.Bytes())
+		made, err := photos.Made("shows", ground.Shows("place"), "behind the Kiln House", picture.Bytes())
 		if err != nil {
 			return err
 		}

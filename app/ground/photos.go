@@ -1,15 +1,11 @@
 package ground
 
 import (
-	"strings"
 	"time"
-	"unicode/utf8"
 
 	"sedum/app/mending"
 	"sedum/app/photos"
-	"sedum/core/fault"
 	"sedum/core/roles"
-	"sedum/core/set"
 	"sedum/kernel"
 )
 
@@ -28,10 +24,7 @@ type SpotPhoto struct {
 	At        time.Time
 }
 
-const (
-	photosASpot = 12
-	captionMost = 200
-)
+const photosASpot = 12
 
 // Shows is what a picture of a spot shows.
 type Shows string
@@ -63,17 +56,7 @@ type NewPhoto struct {
 //
 // Refused: photo-kind (no JPEG or PNG), photo-size (too many pixels), photo-count (12 are there).
 func addPhoto(tx *kernel.Tx, p NewPhoto, file []byte) (string, error) {
-	var l fault.List
-	if !set.Has(p.Shows) {
-		l.Add("shows", fault.NotAChoice, set.Texts[Shows]())
-	}
-	if utf8.RuneCountInString(p.Caption) > captionMost {
-		l.Add("caption", fault.TooLong, captionMost)
-	}
-	if err := l.Err(); err != nil {
-		return "", err
-	}
-	made, err := photos.Develop(file)
+	made, err := photos.Made("shows", p.Shows, p.Caption, file)
 	if err != nil {
 		return "", err
 	}
@@ -87,7 +70,7 @@ func addPhoto(tx *kernel.Tx, p NewPhoto, file []byte) (string, error) {
 	if len(before) >= photosASpot {
 		return "", kernel.Refused{Code: "photo-count", Field: "file"}
 	}
-	photo := SpotPhoto{ID: kernel.NewID(), SpotID: p.ID, Shows: p.Shows, Caption: strings.TrimSpace(p.Caption), Width: made.Width, Height: made.Height, Picture: made.Picture, Thumbnail: made.Thumbnail,
+	photo := SpotPhoto{ID: kernel.NewID(), SpotID: p.ID, Shows: p.Shows, Caption: made.Caption, Width: made.Width, Height: made.Height, Picture: made.Picture, Thumbnail: made.Thumbnail,
 		PersonID: tx.Who.ID, At: tx.Entered()}
 	return p.ID, kernel.Add(tx, &photo)
 }

@@ -242,7 +242,7 @@ func showSpot(say words.Speaker, plan survey.Plan, spot Spot, latDeg float64, r 
 		case !r.Settled:
 			id = "survey.sun.most"
 		}
-		out.SunText = say.Say(id, map[string]any{"hours": out.Sun.GrowingH, "morning": out.Sun.GrowingMorningH, "light": say.Say("light."+string(out.Sun.Class), nil)})
+		out.SunText = say.Say(id, map[string]any{"hours": num.Round(out.Sun.GrowingH, 1), "morning": num.Round(out.Sun.GrowingMorningH, 1), "light": say.Say("light."+string(out.Sun.Class), nil)})
 	}
 	return out
 }

@@ -26,8 +26,8 @@ const (
 
 var noPicture = kernel.Refused{Code: "photo-kind", Field: "file"}
 
-// Develop draws a photograph anew from its pixels, turned upright, so that no place and no camera stays in it.
-func Develop(file []byte) (Photo, error) {
+// develop draws a photograph anew from its pixels, turned upright, so that no place and no camera stays in it.
+func develop(file []byte) (Photo, error) {
 	full, err := decoded(file)
 	if err != nil {
 		return Photo{}, err

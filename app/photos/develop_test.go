@@ -86,7 +86,7 @@ func TestAPictureIsTurnedUpright(t *testing.T) {
 	for orientation, want := range map[byte][2]string{1: {"red", "green"}, 2: {"green", "red"}, 3: {"white", "blue"}, 4: {"blue", "white"},
 		5: {"red", "blue"}, 6: {"blue", "red"}, 7: {"white", "green"}, 8: {"green", "white"}} {
 		for _, little := range []bool{false, true} {
-			p, err := Develop(heldAs(file, orientation, little))
+			p, err := develop(heldAs(file, orientation, little))
 			require.NoError(t, err)
 			img, err := jpeg.Decode(bytes.NewReader(p.Picture))
 			require.NoError(t, err)
@@ -103,7 +103,7 @@ func TestAPictureIsTurnedUpright(t *testing.T) {
 }
 
 func TestAPictureIsBounded(t *testing.T) {
-	p, err := Develop(heldAs(asFile(t, quarters(2400, 1200)), 6, false))
+	p, err := develop(heldAs(asFile(t, quarters(2400, 1200)), 6, false))
 	require.NoError(t, err)
 	assert.Equal(t, []int{800, 1600}, []int{p.Width, p.Height}, "bounded, and upright")
 	small, err := jpeg.DecodeConfig(bytes.NewReader(p.Thumbnail))
@@ -112,7 +112,7 @@ func TestAPictureIsBounded(t *testing.T) {
 	assert.Less(t, len(p.Thumbnail), 60_000)
 	var png1 bytes.Buffer
 	require.NoError(t, png.Encode(&png1, quarters(1, 1)))
-	p, err = Develop(png1.Bytes())
+	p, err = develop(png1.Bytes())
 	require.NoError(t, err)
 	assert.Equal(t, []int{1, 1}, []int{p.Width, p.Height}, "the smallest there is")
 }
@@ -120,14 +120,14 @@ func TestAPictureIsBounded(t *testing.T) {
 // Whatever else comes is no photograph, and half of one neither; broken camera data is passed over.
 func TestWhatIsNoPhotograph(t *testing.T) {
 	for name, bad := range map[string][]byte{"text": []byte("photo.jpg"), "half": asFile(t, quarters(40, 40))[:200], "gif": []byte("GIF89a...."), "nothing": nil} {
-		_, err := Develop(bad)
+		_, err := develop(bad)
 		assert.Equal(t, kernel.Refused{Code: "photo-kind", Field: "file"}, err, name)
 	}
 	whole := heldAs(asFile(t, quarters(40, 40)), 6, false)
 	for cut := 20; cut < 60; cut++ { // offsets that lead outside
 		broken := bytes.Clone(whole)
 		broken[cut] = 0xEE
-		_, _ = Develop(broken)
+		_, _ = develop(broken)
 		assert.NotPanics(t, func() { _ = orientation(broken[:cut]) })
 	}
 }
@@ -155,7 +155,7 @@ func TestAPictureThatFillsAMachineIsTurnedAway(t *testing.T) {
 		"none":                           {head(0, 5, 8, 2), kind},
 		"as large as may be, and broken": {head(12_000, 5_000, 1, 0), kind},
 	} {
-		_, err := Develop(c.file)
+		_, err := develop(c.file)
 		assert.Equal(t, c.err, err, name)
 	}
 	inPasses := asFile(t, quarters(40, 40))
@@ -163,7 +163,7 @@ func TestAPictureThatFillsAMachineIsTurnedAway(t *testing.T) {
 	inPasses[at+1] = 0xc2
 	binary.BigEndian.PutUint16(inPasses[at+5:], 6_000)
 	binary.BigEndian.PutUint16(inPasses[at+7:], 6_000)
-	_, err := Develop(inPasses)
+	_, err := develop(inPasses)
 	assert.Equal(t, size, err, "a JPEG in passes is held whole as its coefficients")
 }
 
@@ -178,7 +178,7 @@ func TestTheLargestPictureIsBoundedInMemory(t *testing.T) {
 		runtime.GC()
 		var before, after runtime.MemStats
 		runtime.ReadMemStats(&before)
-		p, err := Develop(file.Bytes())
+		p, err := develop(file.Bytes())
 		runtime.ReadMemStats(&after)
 		require.NoError(t, err, name)
 		assert.Equal(t, 1600, max(p.Width, p.Height), name)
@@ -197,7 +197,7 @@ func FuzzDevelop(f *testing.F) {
 	f.Add(small.Bytes())
 	f.Add(head(12_001, 1, 8, 2))
 	f.Fuzz(func(t *testing.T, file []byte) {
-		p, err := Develop(file)
+		p, err := develop(file)
 		if err == nil && (p.Width < 1 || p.Height < 1 || p.Width > pictureSide || p.Height > pictureSide) {
 			t.Fatal(p.Width, p.Height)
 		}

@@ -83,17 +83,7 @@ type newPhoto struct {
 //
 // Refused: photo-kind (no JPEG or PNG), photo-size (too many pixels), photo-count (12 are there).
 func add(tx *kernel.Tx, p newPhoto, file []byte) (string, error) {
-	var l fault.List
-	if !set.Has(p.Part) {
-		l.Add("part", fault.NotAChoice, set.Texts[Part]())
-	}
-	if utf8.RuneCountInString(p.Caption) > captionMost {
-		l.Add("caption", fault.TooLong, captionMost)
-	}
-	if err := l.Err(); err != nil {
-		return "", err
-	}
-	photo, err := Develop(file)
+	photo, err := Made("part", p.Part, p.Caption, file)
 	if err != nil {
 		return "", err
 	}
@@ -108,9 +98,27 @@ func add(tx *kernel.Tx, p newPhoto, file []byte) (string, error) {
 	if len(before) >= photosATree {
 		return "", kernel.Refused{Code: "photo-count", Field: "file"}
 	}
-	photo.ID, photo.TreeID, photo.Part, photo.Caption = kernel.NewID(), t.ID, p.Part, strings.TrimSpace(p.Caption)
+	photo.ID, photo.TreeID, photo.Part = kernel.NewID(), t.ID, p.Part
 	photo.PersonID, photo.At = tx.Who.ID, tx.Entered()
 	return photo.ID, kernel.Add(tx, &photo)
+}
+
+// Made is a photograph as it is kept, drawn anew, with the line under it; what it shows is one of a set. Errors: fault.List at the field of
+// that and at caption; photo-kind, photo-size.
+func Made[T set.Closed[T]](field string, shows T, caption string, file []byte) (Photo, error) {
+	var l fault.List
+	if !set.Has(shows) {
+		l.Add(field, fault.NotAChoice, set.Texts[T]())
+	}
+	if utf8.RuneCountInString(caption) > captionMost {
+		l.Add("caption", fault.TooLong, captionMost)
+	}
+	if err := l.Err(); err != nil {
+		return Photo{}, err
+	}
+	photo, err := develop(file)
+	photo.Caption = strings.TrimSpace(caption)
+	return photo, err
 }
 
 // TakenBack is why a photograph was a mistake.

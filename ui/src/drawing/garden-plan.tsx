@@ -6,7 +6,7 @@ import type { Plan, Reading, SpotSeen } from '../survey/plan'
 import { useSettings } from '../words/settings'
 import { sayHeight } from '../words/units'
 import { Dimension } from './dimension'
-import { Drawn, Lost, order, Warmth, type XY } from './garden-things'
+import { Drawn, Lost, order, toldOf, Warmth, type XY } from './garden-things'
 import { nameOf, placeWords, wordsOf } from './garden-words'
 import { boxOf, type Place } from './labels'
 import { trunkShape } from './roots'
@@ -92,6 +92,13 @@ export function GardenPlan(props: {
     things: things.map((x) => ({ ...x, corners: x.corners.map(place), words: wordsOf(x.thing, t, units) })),
     place,
     fixed: [
+      ...(props.light ? toldOf(props.light) : []).map((c) =>
+        boxOf(t('survey.light.hours', { hours: c.hours.toFixed(1) }), 15, {
+          x: place(c).x,
+          y: place(c).y + 5,
+          anchor: 'middle',
+        }),
+      ),
       ...(props.planted ?? []).flatMap((tree) => {
         const spot = props.reading.spots.find((s) => s.id === tree.spot_id && s.placed)
         return spot ? [boxOf(tree.name, 15, { x: place(spot.at).x, y: place(spot.at).y - 24, anchor: 'middle' })] : []

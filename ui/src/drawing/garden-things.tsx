@@ -5,6 +5,12 @@ import type { Thing } from '../survey/plan'
 
 export type XY = { x: number; y: number }
 
+/** Of the squares of a ground the one with the most sun and the one with the least: their hours are written in them. */
+export function toldOf(light: Schemas['SurveyLight']) {
+  const hours = light.cells.map((c) => c.hours)
+  return [Math.max(...hours), Math.min(...hours)].flatMap((h) => light.cells.find((c) => c.hours === h) ?? [])
+}
+
 /** The sun over the ground: the more of it, the warmer; the most and the least are told. */
 export function Warmth({
   light,
@@ -19,7 +25,7 @@ export function Warmth({
   const hours = light.cells.map((c) => c.hours)
   const [least, most] = [Math.min(...hours), Math.max(...hours)]
   const side = light.step_m * perM
-  const told = [light.cells.find((c) => c.hours === most), light.cells.find((c) => c.hours === least)]
+  const told = toldOf(light)
   return (
     <g>
       {light.cells.map((c) => {
@@ -37,7 +43,6 @@ export function Warmth({
         )
       })}
       {told.map((c) => {
-        if (!c) return null
         const { x, y } = place(c)
         return (
           <text

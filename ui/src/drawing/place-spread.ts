@@ -36,7 +36,7 @@ export function spreadOf(
     const long = (obstacles[i].distance_m ?? 0) * perM
     const room = side > 0 ? width - cx : cx
     // On its dimension line; behind the end of a short one; where nobody measured yet, at the middle of its side.
-    const from = !long ? (room - wide) / 2 : long > wide + 50 ? (long - wide) / 2 : long + 12
+    const from = !long ? (room - wide) / 2 : long > wide + 24 ? (long - wide) / 2 : long + 12
     const x = side > 0 ? Math.min(cx + from, width - wide) : Math.max(cx - from - wide, 0)
     return { side, x, wide, y: height - 16 - up }
   })

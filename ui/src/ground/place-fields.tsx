@@ -35,12 +35,16 @@ export function WishFields({ change, ground }: PartProps) {
             </button>
           ))}
           <span className="ml-2 flex flex-wrap gap-x-6">
-            <Tick
-              label={t('ground.room.nothing')}
-              value={g.room_looked && g.obstacles.length === 0}
-              onChange={(v) => ground({ room_looked: v, obstacles: v ? [] : g.obstacles })}
-            />
-            <Tick label={t('spot.partner')} value={g.partner} onChange={(v) => ground({ partner: v })} />
+            {g.obstacles.length === 0 && (
+              <Tick
+                label={t('ground.room.nothing')}
+                value={g.room_looked}
+                onChange={(v) => ground({ room_looked: v })}
+              />
+            )}
+            {(g.purpose === 'fruit' || g.partner) && (
+              <Tick label={t('spot.partner')} value={g.partner} onChange={(v) => ground({ partner: v })} />
+            )}
           </span>
         </fieldset>
       </div>

@@ -97,7 +97,7 @@ export function Services({ spot, may, onSaved }: { spot: Spot; may: boolean; onS
           {t(`services.private.${marked.private_lines}`)} {t('services.near')}
         </p>
         {may && (
-          <details>
+          <details className="-my-1.5">
             <summary className="min-h-11 w-fit cursor-pointer py-2.5 font-semibold text-sm">
               {t('services.another')}
             </summary>

@@ -86,7 +86,7 @@ function SpotForm({ spot, who }: { spot: Spot; who: Person }) {
   const parts = { change, found: spot.found, planSunH, ground, climate, fault, onBad: setBad }
   return (
     <div className="grid flex-1 grid-cols-1 gap-x-10 gap-y-6 px-4 py-5 md:px-7 lg:grid-cols-[minmax(0,1fr)_21rem]">
-      <div className="grid min-w-0 content-start gap-6">
+      <div className="grid min-w-0 content-start gap-4">
         <header>
           <h1 className="text-3xl">
             {spot.customer}, {spot.name}
