@@ -115,6 +115,7 @@ func askedOnPaper(say words.Speaker, g ground.Facts, k Known, blank bool) []pape
 	failed := paper.SurveyQuestion{Ask: ask("failed"), Value: g.FailedKind}
 	leave := paper.SurveyQuestion{Ask: ask("leave"), Value: strings.Trim(g.LeaveBy+", "+g.LeaveRef, ", ")}
 	out = append(out, failed)
+	choose("tainted", []string{"yes", "no"}, func(o string) bool { return g.Tainted != nil && *g.Tainted == (o == "yes") })
 	choose("stump", []string{"yes", "no"}, func(o string) bool { return g.Stump != nil && *g.Stump == (o == "yes") })
 	out = append(out, leave)
 	figure("water-m", g.WaterM, "m")

@@ -6,6 +6,7 @@ import (
 	"strconv"
 	"time"
 
+	"sedum/core/calc"
 	"sedum/core/climate"
 	"sedum/core/station"
 	"sedum/kernel"
@@ -62,6 +63,7 @@ type Page struct {
 	Line
 	Version int             `json:"version"`
 	Summary station.Summary `json:"summary"`
+	Middles station.Middles `json:"middles"`
 	Records []RecordLine    `json:"records"`
 }
 
@@ -70,7 +72,7 @@ func see(tx *kernel.Tx, p kernel.ByID) (Page, error) {
 	if err != nil {
 		return Page{}, err
 	}
-	out := Page{Line: s.Line(), Version: s.Version, Summary: s.Summary, Records: []RecordLine{}}
+	out := Page{Line: s.Line(), Version: s.Version, Summary: s.Summary, Middles: calc.Rounded(s.Summary.Middles()), Records: []RecordLine{}}
 	records, err := kernel.Many[Record](tx, "at DESC, id DESC", "station_id = ?", s.ID)
 	for _, r := range records {
 		odd := 0

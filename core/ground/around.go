@@ -17,6 +17,8 @@ type Around struct {
 	LowSideDeg *float64   `json:"low_side_deg,omitempty" minimum:"0" maximum:"360"`
 	RunOff     []RunOff   `json:"run_off,omitempty" maxItems:"3"`
 	Salt       []SaltFrom `json:"salt,omitempty" maxItems:"3" doc:"where salt comes from"`
+	// Tainted is that something was spilled or sprayed there, or that it was a builder's tip.
+	Tainted *bool `json:"tainted,omitempty"`
 	// FailedKind is what stood there before and died, FailedWhy what of; Stump is whether its stump is still in the ground.
 	FailedKind string    `json:"failed_kind,omitempty" maxLength:"120"`
 	FailedWhy  FailedWhy `json:"failed_why,omitempty" optional:"true"`

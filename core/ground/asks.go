@@ -12,7 +12,7 @@ type Asks string
 
 // All lists them, in the order in which they are told.
 func (Asks) All() []Asks {
-	return []Asks{"leave", "look-again", "saturated", "dry-now", "stump", "failed", "failed-dry", "failed-wet", "failed-disease", "failed-harm", "gnawing", "browsing", "grazing", "burrowing", "mower", "strimmer", "feet", "balls",
+	return []Asks{"leave", "look-again", "saturated", "dry-now", "tainted", "stump", "failed", "failed-dry", "failed-wet", "failed-disease", "failed-harm", "gnawing", "browsing", "grazing", "burrowing", "mower", "strimmer", "feet", "balls",
 		"vehicles", "lawn", "rough", "runners", "mattock", "bar", "machine", "far-water", "nobody-waters", "run-off-roof", "run-off-road", "run-off-slope", "salt-road", "salt-sea", "salt-water", "low-side"}
 }
 
@@ -69,6 +69,7 @@ func AsksOf(g Facts, today time.Time) []Asks {
 	when(now && g.Moisture == MoistureSaturated, "saturated")
 	// A dry summer hides a water table (handbook, site.md).
 	when(g.Moisture == MoistureDry && g.StandsInWinter == nil, "dry-now")
+	when(g.Tainted != nil && *g.Tainted, "tainted")
 	when(g.Stump != nil && *g.Stump, "stump")
 	when(g.FailedKind != "" && (g.FailedWhy == "" || g.FailedWhy == FailedUnknown), "failed")
 	for _, why := range []FailedWhy{FailedDry, FailedWet, FailedDisease, FailedHarm} {

@@ -38,7 +38,8 @@ func TestASpotAsksOnlyWhatWasSaid(t *testing.T) {
 		{ground.Around{Moisture: ground.MoistureMoist, MoistureOn: "2026-11-28"}, nil},
 		{ground.Around{FailedKind: "Rowan"}, []ground.Asks{"failed"}},
 		{ground.Around{FailedKind: "Rowan", FailedWhy: ground.FailedWet}, []ground.Asks{"failed-wet"}},
-		{ground.Around{Stump: is(false)}, nil},
+		{ground.Around{Stump: is(false), Tainted: is(false)}, nil},
+		{ground.Around{Stump: is(true), Tainted: is(true)}, []ground.Asks{"tainted", "stump"}},
 		{ground.Around{Sod: ground.SodBare, Digs: ground.DigsSpade}, nil},
 		{ground.Around{Sod: ground.SodLawn, Digs: ground.DigsBar, Traffic: []ground.Traffic{ground.TrafficStrimmer, ground.TrafficMower}}, []ground.Asks{"mower", "strimmer", "lawn", "bar"}},
 		{ground.Around{LowSideDeg: is(90.0)}, nil}, // level ground has no low side

@@ -7,6 +7,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"sedum/core/climate"
 	"sedum/core/station"
 )
 
@@ -21,4 +22,16 @@ func TestASummaryIsTheSameEachTime(t *testing.T) {
 	for range 20 {
 		require.Equal(t, first, s.Summary())
 	}
+}
+
+// The middle winter of each model, of the winters that count only.
+func TestTheMiddleWinter(t *testing.T) {
+	winter := func(portions, utah float64, below int, whole bool) station.Winter {
+		return station.Winter{Whole: whole, Chill: climate.ChillResult{Portions: portions, UtahUnits: utah, BelowHours: below}}
+	}
+	require.Equal(t, station.Middles{}, station.Summary{Winters: []station.Winter{winter(9, 9, 9, false)}}.Middles())
+	three := station.Summary{Winters: []station.Winter{winter(70, -5, 900, true), winter(1, 1, 1, false), winter(40, 800, 300, true), winter(60, 400, 1200, true)}}.Middles()
+	require.Equal(t, []float64{60, 400, 900}, []float64{*three.Portions, *three.UtahUnits, *three.BelowHours})
+	two := station.Summary{Winters: []station.Winter{winter(40, 0, 0, true), winter(50, 0, 0, true)}}.Middles()
+	require.InDelta(t, 45, *two.Portions, 1e-9)
 }

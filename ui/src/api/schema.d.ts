@@ -4524,6 +4524,7 @@ export interface components {
             stump?: boolean;
             /** Format: double */
             sun_h: number | null;
+            tainted?: boolean;
             /** Format: double */
             tallest_m?: number;
             traffic?: components["schemas"]["GroundTraffic"][];
@@ -6982,6 +6983,14 @@ export interface components {
             column: components["schemas"]["StationColumn"];
             units: components["schemas"]["StationUnit"][];
         };
+        StationMiddles: {
+            /** Format: double */
+            below_hours: number | null;
+            /** Format: double */
+            portions: number | null;
+            /** Format: double */
+            utah_units: number | null;
+        };
         StationMonth: {
             /** Format: double */
             high_c: number | null;
@@ -7122,6 +7131,7 @@ export interface components {
             lat_deg: number;
             /** Format: double */
             lon_deg: number | null;
+            middles: components["schemas"]["StationMiddles"];
             name: string;
             records: components["schemas"]["StationsRecordLine"][];
             summary: components["schemas"]["StationSummary"];

@@ -16,7 +16,15 @@ const grade = 136
 const deep = 236
 
 /** Winter after winter: its chill stands as a twig with a bud above the line, its coldest night hangs as an icicle below; the worst of each is dark. */
-export function Winters({ summary, model }: { summary: Schemas['StationSummary']; model: ChillModel }) {
+export function Winters({
+  summary,
+  middles,
+  model,
+}: {
+  summary: Schemas['StationSummary']
+  middles: Schemas['StationMiddles']
+  model: ChillModel
+}) {
   const { t } = useTranslation()
   const { units } = useSettings()
   const winters = summary.winters.filter((w) => w.whole)
@@ -34,10 +42,8 @@ export function Winters({ summary, model }: { summary: Schemas['StationSummary']
   const most = Math.max(1, ...chills)
   const worst = Math.min(...chills)
   const coldest = Math.min(0, ...summary.lows.map((l) => l.min_c))
-  const sorted = [...chills].sort((a, b) => a - b)
-  const middle = sorted.length
-    ? (sorted[Math.floor((sorted.length - 1) / 2)] + sorted[Math.floor(sorted.length / 2)]) / 2
-    : undefined
+  const middle =
+    (model === 'portions' ? middles.portions : model === 'utah' ? middles.utah_units : middles.below_hours) ?? undefined
   const up = (v: number) => grade - (Math.max(0, v) / most) * (grade - top)
   const down = (c: number) => grade + (Math.max(0, -c) / Math.max(5, -coldest)) * (deep - grade - 22)
   const told = years

@@ -30,7 +30,7 @@ const tomorrow = () => {
 export function AroundPart({ change, ground, fault, onBad }: PartProps) {
   const { t } = useTranslation()
   const g = change.ground
-  const yes = (name: 'rain_lately' | 'stump' | 'leave_needed', label: string) => (
+  const yes = (name: 'rain_lately' | 'stump' | 'tainted' | 'leave_needed', label: string) => (
     <Choice
       compact
       label={label}
@@ -137,6 +137,7 @@ export function AroundPart({ change, ground, fault, onBad }: PartProps) {
             />
           )}
           {yes('stump', t('around.stump'))}
+          {yes('tainted', t('around.tainted'))}
           <div className="grid grid-cols-2 gap-3">
             <MeasureField
               kind="m"

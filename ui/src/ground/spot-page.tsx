@@ -194,7 +194,7 @@ function SpotForm({ spot, who }: { spot: Spot; who: Person }) {
         )}
         {theirs.length > 0 && (
           <p role="status" className="border-ochre border-l-4 pl-2">
-            {t('ground.meanwhile', { what: theirs.map((k) => named(`spot.${k}`, k)).join(', ') })}
+            {t('ground.meanwhile', { what: theirs.map((k) => named(`spot.${k}`, k.replaceAll('_', ' '))).join(', ') })}
           </p>
         )}
         {both.length > 0 && (
@@ -309,8 +309,8 @@ function Differences({ keys, mine, theirs }: { keys: string[]; mine: Change; the
     <ul className="grid gap-1 text-sm">
       {keys.map((k) => (
         <li key={k}>
-          <span className="font-semibold">{named(`spot.${k}`, k)}:</span> {t('two.mine.short')} {say(a[k])},{' '}
-          {t('two.theirs.short')} {say(b[k])}
+          <span className="font-semibold">{named(`spot.${k}`, k.replaceAll('_', ' '))}:</span> {t('two.mine.short')}{' '}
+          {say(a[k])}, {t('two.theirs.short')} {say(b[k])}
         </li>
       ))}
     </ul>

@@ -118,7 +118,8 @@ function KindForm({ kind, may }: { kind: Whole; may: boolean }) {
           </p>
         )}
         <p className="border-ochre border-l-4 pl-2">
-          <span className="font-semibold">{t(`kind.base.${kind.base.origin}`)}</span> {kind.base.says.replace(/^general knowledge, unverified:?\s*/i, '')}
+          <span className="font-semibold">{t(`kind.base.${kind.base.origin}`)}</span>{' '}
+          {kind.base.says.replace(/^general knowledge, unverified:?\s*/i, '')}
         </p>
         {Object.keys(kind.facts.sources ?? {}).length > 0 && (
           <ul className="text-sm">

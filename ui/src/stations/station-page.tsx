@@ -71,7 +71,7 @@ function Told({ station, may }: { station: Station; may: boolean }) {
                 </div>
               </div>
               <div className="drawn-across">
-                <Winters summary={s} model={model} />
+                <Winters summary={s} middles={station.middles} model={model} />
               </div>
             </section>
             <div className="grid items-start gap-x-8 gap-y-6 xl:grid-cols-[minmax(0,1.5fr)_minmax(0,1fr)]">
