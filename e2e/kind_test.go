@@ -81,3 +81,25 @@ func TestAKindIsCorrected(t *testing.T) {
 	p.sees("0 kinds taken in.")
 	assert.Empty(t, p.complaints())
 }
+
+// Two kinds of the catalogue are put side by side, drawn to one scale, by keyboard; no spot is needed.
+func TestKindsOfTheCatalogueSideBySide(t *testing.T) {
+	h := openHouse(t)
+	p := h.open(1280, 800, false)
+	p.signIn("Ilsa Tarrow")
+	p.goTo("/kinds")
+	p.sees("English oak")
+	p.do(chromedp.SendKeys(`main input[type="search"]`, "oak", chromedp.ByQuery))
+	p.tabTo("Put beside others: English oak")
+	p.enter()
+	p.sees("One more, to put it beside.")
+	p.tabTo("Put beside others: Holm oak")
+	p.enter()
+	p.press("a", "Put side by side")
+	p.sees("English oak · Holm oak")
+	p.sees("−15 °C")
+	assert.Empty(t, p.axe())
+	p.press("a", "Holm oak")
+	p.sees("Where it lives")
+	assert.Empty(t, p.complaints())
+}

@@ -1,6 +1,7 @@
 package e2e_test
 
 import (
+	"fmt"
 	"testing"
 	"time"
 
@@ -131,5 +132,28 @@ func TestTheHoleRunsOnWhileThePhoneSleeps(t *testing.T) {
 	p.press("button", "Keep this measurement")
 	p.until(`document.querySelector('[data-testid="drainage-answer"]') === null`)
 	assert.Len(t, h.SpotOf("Maud Ferriter").Tests, len(spot.Tests)+1)
+	assert.Empty(t, p.complaints())
+}
+
+// The chill of single winters is typed as a neighbour counted it: half a winter is not kept, who counted must be said.
+func TestWintersOfANeighbour(t *testing.T) {
+	h := openHouse(t)
+	spot := h.SpotOf("Caspar Lund")
+	p := h.open(1280, 800, false)
+	p.signIn("Bram Okonedo")
+	p.goTo("/ground/" + spot.ID)
+	for i, w := range [][2]string{{"2024", "61"}, {"2025", "48.5"}} {
+		p.press("button", "Add a winter")
+		p.fill(fmt.Sprintf("Winter %d, began in", i+1), w[0])
+		p.sees("both; or take the winter away")
+		p.fill(fmt.Sprintf("Portions %d", i+1), w[1])
+	}
+	p.sees("This is needed.")
+	p.fill("Who counted, and by which model", "the orchard over the hill, by portions")
+	p.press("button", "Save the ground")
+	p.until(`[...document.querySelectorAll('button')].some((b) => b.innerText === 'Saved')`)
+	assert.InDelta(t, 54.75, *h.SpotOf("Caspar Lund").Reading.Climate.ChillPortions, 0.06)
+	assert.Nil(t, h.SpotOf("Caspar Lund").Climate.ChillPortions, "nobody said one figure")
+	assert.Empty(t, p.axe())
 	assert.Empty(t, p.complaints())
 }

@@ -76,6 +76,7 @@ func TestAStationIsReadIn(t *testing.T) {
 	p.sees("By the record of Quarrywell Mill")
 	p.touch(`//button[contains(., "Weir, ")]`)
 	p.sees("By the record of Weir")
+	p.press("summary", "What somebody knows better of this site")
 	p.sees("station: −8 °C")
 	p.fill("Coldest night, mean of years", "-12")
 	p.sees("Save what you typed first.") // another station would drop it

@@ -21,6 +21,7 @@ import (
 	"sedum/app/photos"
 	"sedum/app/rules"
 	"sedum/app/sheets"
+	"sedum/core/climate"
 	"sedum/core/fault"
 	house "sedum/core/rules"
 	"sedum/core/stock"
@@ -81,6 +82,7 @@ func TestSomebodyIsForgotten(t *testing.T) {
 	spot = w.SpotOf("Maud Ferriter-Vance")
 	change := ground.Change{Version: spot.Version, SiteVersion: spot.SiteVersion, Name: spot.Name, LatDeg: spot.LatDeg, Ground: spot.Ground, Climate: spot.Climate}
 	change.Ground.WaterBy, change.Ground.LeaveBy, change.Ground.LeaveRef = "Oda of the mill", "the town of Marrow", "LV-77"
+	change.Climate.ChillWinters, change.Climate.ChillSaid = []climate.WinterChill{{Year: 2024, Portions: 40}}, "Uncle Osric"
 	w.Deed(w.Advisor, "save-spot", ByID(spot.ID), change)
 	var picture bytes.Buffer
 	require.NoError(t, jpeg.Encode(&picture, image.NewGray(image.Rect(0, 0, 64, 48)), nil))
@@ -99,7 +101,7 @@ func TestSomebodyIsForgotten(t *testing.T) {
 	require.NotEmpty(t, holding(t, w, "Ferriter"))
 	require.NoError(t, erase(w, spot.ID, " maud ferriter-vance "))
 
-	for _, word := range []string{"Ferriter", "555 0660", "555 0119", "Kiln House", "LM-4403", "Oda of the mill", "town of Marrow", "LV-77"} {
+	for _, word := range []string{"Ferriter", "555 0660", "555 0119", "Kiln House", "LM-4403", "Oda of the mill", "town of Marrow", "LV-77", "Osric"} {
 		assert.Empty(t, holding(t, w, word), word)
 	}
 	require.NoError(t, w.Tx(func(tx *kernel.Tx) error {

@@ -232,8 +232,21 @@ func Forget(tx *kernel.Tx, customerID string) error {
 	return mending.Forget(tx, of)
 }
 
-// forgetAround leaves what a spot is, and takes from it who waters there and whose leave it has.
+// forgetAround leaves what a spot is, and takes from it who waters there, whose leave it has, and who told of its winters.
 func forgetAround(tx *kernel.Tx, customerID string) error {
+	sites, err := kernel.Many[Site](tx, "id", "customer_id = ?", customerID)
+	if err != nil {
+		return err
+	}
+	for _, s := range sites {
+		if s.Climate.ChillSaid == "" {
+			continue
+		}
+		s.Climate.ChillSaid = Forgotten
+		if err := tx.DB().Model(&s).Select("climate").Updates(&s).Error; err != nil {
+			return kernel.Ours(err)
+		}
+	}
 	spots, err := kernel.Many[Spot](tx, "id", "site_id IN (SELECT s.id FROM sites s WHERE s.customer_id = ?)", customerID)
 	if err != nil {
 		return err

@@ -13,6 +13,7 @@ import (
 	"sedum/core/ground"
 	"sedum/core/planting"
 	"sedum/core/roles"
+	"sedum/core/station"
 	"sedum/core/survey"
 	"sedum/kernel"
 	"sedum/words"
@@ -35,6 +36,8 @@ type Known struct {
 	// Climate is what was typed of the site and, for the rest, what the record of its Station says, nil without one.
 	Climate climate.Facts
 	Station *ByStation
+	// Winters are the chill of each winter, as somebody told them, else by the station; none where one figure was typed for all.
+	Winters []station.Short
 	// Calendars are the years of the place that were worked out while it is read.
 	Calendars *planting.Calendars
 	// FailedGenus is the genus of what stood there before and died, "" when nobody knows.

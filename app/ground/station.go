@@ -66,7 +66,14 @@ type ByStation struct {
 // too, while nobody says otherwise.
 func (k *Known) climateOf() {
 	s := k.station
-	k.Climate, k.Station = k.Spot.Site.Climate, nil
+	typed := k.Spot.Site.Climate
+	k.Climate, k.Station, k.Winters = typed.WithChill(), nil, nil
+	if typed.ChillPortions == nil {
+		for _, w := range typed.ChillWinters {
+			k.Winters = append(k.Winters, station.Short{Year: w.Year, Portions: w.Portions})
+		}
+		slices.SortFunc(k.Winters, func(a, b station.Short) int { return a.Year - b.Year })
+	}
 	if s.ID == "" || s.Summary.Days == 0 {
 		return
 	}
@@ -78,6 +85,9 @@ func (k *Known) climateOf() {
 	}
 	by.AwayKM = k.awayKM(s)
 	k.Station = &by
+	if typed.ChillPortions == nil && len(k.Winters) == 0 {
+		k.Winters = by.Chill
+	}
 }
 
 // Near is a station and how far from a site it lies, as far as that is known.

@@ -84,9 +84,7 @@ func Judge(h rules.House, k ground.Known, lot yard.Lot, o yard.Offer) Judged {
 	lot = j.Lot
 	j.NotWanted = j.harms(k.Ground.Never)
 	j.Place = kind.Place{Ground: k.Ground, UsualHighC: k.Climate.UsualHighC, FailedGenus: k.FailedGenus}
-	if k.Station != nil && k.Spot.Site.Climate.ChillPortions == nil {
-		j.Winters = k.Station.Chill
-	}
+	j.Winters = k.Winters
 	j.Site, j.Room = siteFor(h, k, j)
 	j.Result = fit.Judge(h, j.Site, lot.Kind.Facts.Kind)
 	j.Standing = planting.StandingOf(j.Result, j.Site, j.Room, k.Ground.Obstacles)

@@ -15,6 +15,7 @@ import (
 	"sedum/app/ground"
 	"sedum/app/match"
 	"sedum/app/yard"
+	"sedum/core/climate"
 	"sedum/core/fault"
 	"sedum/core/fit"
 	coreground "sedum/core/ground"
@@ -189,6 +190,15 @@ func TestChillIsHeldAgainstSingleWinters(t *testing.T) {
 	w.Deed(w.Advisor, "save-spot", ByID(spot.ID), change)
 	assert.NotContains(t, told(), "worst winter")
 	assert.Contains(t, told(), "60")
+
+	// Single winters that a neighbour counted stand over the station's, with the worst of them; the middle one counts.
+	spot = w.SpotOf("Maud Ferriter")
+	change = ground.Change{Version: spot.Version, SiteVersion: spot.SiteVersion, Name: spot.Name, LatDeg: spot.LatDeg, Ground: spot.Ground, Climate: spot.Climate}
+	change.Climate.ChillPortions, change.Climate.ChillSaid = nil, "the orchard over the hill"
+	change.Climate.ChillWinters = []climate.WinterChill{{Year: 2024, Portions: 12}, {Year: 2023, Portions: 31}, {Year: 2025, Portions: 47}}
+	w.Deed(w.Advisor, "save-spot", ByID(spot.ID), change)
+	assert.Contains(t, told(), "the site has 31")
+	assert.Contains(t, told(), "The worst winter, 2024, had 12, the last 47")
 }
 
 // Three kinds side by side: what each is here, and at the other spots of the same ground what the match of that spot says itself.

@@ -1,6 +1,12 @@
 package climate
 
-import "sedum/core/fault"
+import (
+	"fmt"
+	"slices"
+	"strings"
+
+	"sedum/core/fault"
+)
 
 // Facts are what is known of the climate of a site; nil is unknown. They are declared here once: record, answer and page carry them whole.
 type Facts struct {
@@ -17,6 +23,29 @@ type Facts struct {
 	SummerDeficitMM *float64 `json:"summer_deficit_mm" minimum:"0" maximum:"2000"`
 	ChillPortions   *float64 `json:"chill_portions" minimum:"0" maximum:"250"`
 	Source          Source   `json:"source" optional:"true"`
+	// ChillWinters are single winters as somebody near by counted them, ChillSaid who and by which model they were turned into portions.
+	ChillWinters []WinterChill `json:"chill_winters,omitempty" maxItems:"40"`
+	ChillSaid    string        `json:"chill_said,omitempty" maxLength:"200"`
+}
+
+// WinterChill is the chill of the winter that began in a year, in portions.
+type WinterChill struct {
+	Year     int     `json:"year" minimum:"1900" maximum:"2200"`
+	Portions float64 `json:"portions" minimum:"0" maximum:"250"`
+}
+
+// WithChill is the middle winter for the chill where single winters are told and no figure for all (handbook, fit.md: the median of the winters).
+func (f Facts) WithChill() Facts {
+	if n := len(f.ChillWinters); f.ChillPortions == nil && n > 0 {
+		all := []float64{}
+		for _, w := range f.ChillWinters {
+			all = append(all, w.Portions)
+		}
+		slices.Sort(all)
+		middle := (all[(n-1)/2] + all[n/2]) / 2
+		f.ChillPortions = &middle
+	}
+	return f
 }
 
 // Over is what these facts say and, where they say nothing, what others do. The days of frost go together: of two tellings of them only one counts.
@@ -54,6 +83,14 @@ func CheckFacts(f Facts) fault.List {
 		l.Add("first_frost_day", fault.BothOrNeither, "last_frost_day")
 	case f.FirstFrostDay != nil && f.LastFrostDay == nil:
 		l.Add("last_frost_day", fault.BothOrNeither, "first_frost_day")
+	}
+	for i, w := range f.ChillWinters {
+		if slices.ContainsFunc(f.ChillWinters[:i], func(o WinterChill) bool { return o.Year == w.Year }) {
+			l.Add(fmt.Sprintf("chill_winters.%d.year", i), fault.SaidTwice, w.Year)
+		}
+	}
+	if len(f.ChillWinters) > 0 && strings.TrimSpace(f.ChillSaid) == "" {
+		l.Add("chill_said", fault.Required, nil)
 	}
 	return l
 }

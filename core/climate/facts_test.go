@@ -58,3 +58,32 @@ func TestTheDroughtIndex(t *testing.T) {
 	}
 	assert.Len(t, set.All[climate.Source](), 2)
 }
+
+// Single winters as a neighbour counted them give the middle one, unless one figure is said for all; who counted them, and how, goes with them.
+func TestSingleWintersGiveTheMiddle(t *testing.T) {
+	winters := func(portions ...float64) (out []climate.WinterChill) {
+		for i, p := range portions {
+			out = append(out, climate.WinterChill{Year: 2020 + i, Portions: p})
+		}
+		return out
+	}
+	said := 70.0
+	for _, c := range []struct {
+		f    climate.Facts
+		want *float64
+	}{
+		{climate.Facts{}, nil},
+		{climate.Facts{ChillWinters: winters(30)}, ptr(30.0)},
+		{climate.Facts{ChillWinters: winters(60, 20, 40)}, ptr(40.0)},
+		{climate.Facts{ChillWinters: winters(60, 20, 40, 45)}, ptr(42.5)},
+		{climate.Facts{ChillWinters: winters(60, 20), ChillPortions: &said}, &said},
+	} {
+		assert.Equal(t, c.want, c.f.WithChill().ChillPortions)
+	}
+	twice := append(winters(50, 60), climate.WinterChill{Year: 2021, Portions: 3})
+	l := climate.CheckFacts(climate.Facts{ChillWinters: twice})
+	assert.Equal(t, fault.List{{Field: "chill_winters.2.year", Code: fault.SaidTwice, Limit: 2021}, {Field: "chill_said", Code: fault.Required}}, l)
+	assert.Empty(t, climate.CheckFacts(climate.Facts{ChillWinters: winters(50), ChillSaid: "the orchard over the hill, by portions"}))
+}
+
+func ptr[T any](v T) *T { return &v }

@@ -41,6 +41,7 @@ const PlanPage = lazy(() => import('./sheet/plan-page').then((m) => ({ default: 
 const SheetsPage = lazy(() => import('./sheet/sheets-page').then((m) => ({ default: m.SheetsPage })))
 const SheetPage = lazy(() => import('./sheet/sheet-page').then((m) => ({ default: m.SheetPage })))
 const KindsPage = lazy(() => import('./kinds/kinds-page').then((m) => ({ default: m.KindsPage })))
+const KindsBeside = lazy(() => import('./kinds/kinds-beside').then((m) => ({ default: m.KindsBeside })))
 const KindPage = lazy(() => import('./kinds/kind-page').then((m) => ({ default: m.KindPage })))
 const PeoplePage = lazy(() => import('./people/people-page').then((m) => ({ default: m.PeoplePage })))
 const AccessPage = lazy(() => import('./people/access-page').then((m) => ({ default: m.AccessPage })))
@@ -131,6 +132,9 @@ export function App() {
           <Route path="/sheets/:number">{(p) => <SheetPage key={p.number} number={Number(p.number)} />}</Route>
           <Route path="/kinds">
             <KindsPage who={who.data} />
+          </Route>
+          <Route path="/kinds/beside">
+            <KindsBeside />
           </Route>
           <Route path="/kinds/:id">{(p) => <KindPage key={p.id} id={p.id} who={who.data} />}</Route>
           <Route path="/rules">

@@ -4020,6 +4020,8 @@ export interface components {
             bud_swell_day: number | null;
             /** Format: double */
             chill_portions: number | null;
+            chill_said?: string;
+            chill_winters?: components["schemas"]["ClimateWinterChill"][];
             /** Format: int64 */
             cool_from_day: number | null;
             /** Format: int64 */
@@ -4061,6 +4063,12 @@ export interface components {
         };
         /** @enum {string} */
         ClimateSource: "typed" | "station";
+        ClimateWinterChill: {
+            /** Format: double */
+            portions: number;
+            /** Format: int64 */
+            year: number;
+        };
         ClimateWinterOf: {
             /** Format: double */
             min_c: number;

@@ -17,11 +17,22 @@ const grade = 256
 const top = 34
 
 /** A kind at ten years, filled, and grown, dashed, to one scale on the soil line, and somebody of 1.7 m beside it. */
-export function KindSize({ sizes, conifer, name }: { sizes: Sizes; conifer: boolean; name: string }) {
+export function KindSize({
+  sizes,
+  conifer,
+  name,
+  least,
+}: {
+  sizes: Sizes
+  conifer: boolean
+  name: string
+  /** Beside others: the size that the scale makes room for. */
+  least?: { tall: number; wide: number }
+}) {
   const { t } = useTranslation()
   const { units } = useSettings()
-  const tallest = Math.max(3, sizes.height_10_m ?? 0, sizes.height_max_m ?? 0)
-  const widest = Math.max(3, sizes.spread_10_m ?? 0, sizes.spread_max_m ?? 0)
+  const tallest = Math.max(3, least?.tall ?? 0, sizes.height_10_m ?? 0, sizes.height_max_m ?? 0)
+  const widest = Math.max(3, least?.wide ?? 0, sizes.spread_10_m ?? 0, sizes.spread_max_m ?? 0)
   const perM = Math.min((grade - top) / tallest, (wide - 130) / widest)
   const x = 40 + (wide - 90) / 2
   const crown = (h?: number | null, w?: number | null) =>
@@ -76,10 +87,20 @@ export function KindSize({ sizes, conifer, name }: { sizes: Sizes; conifer: bool
           y1={18}
           x2={x + (sizes.spread_max_m / 2) * perM}
           y2={18}
-          figure={sayHeight(sizes.spread_max_m, units)}
-          side="middle"
+          figure={sizes.spread_max_m * perM > 90 ? sayHeight(sizes.spread_max_m, units) : ''}
+          side={sizes.spread_max_m * perM > 90 ? 'middle' : 'right'}
           size={15}
         />
+      ) : null}
+      {sizes.spread_max_m && sizes.spread_max_m * perM <= 90 ? (
+        <text
+          x={x + (sizes.spread_max_m / 2) * perM + 10}
+          y="23"
+          className="figure fill-ink"
+          style={{ fontSize: 'calc(15px * var(--say, 1))' }}
+        >
+          {sayHeight(sizes.spread_max_m, units)}
+        </text>
       ) : null}
       <path d={`M0 ${grade}H${wide}`} className="stroke-ink" strokeWidth="2.5" />
     </svg>

@@ -13,6 +13,7 @@ import { FieldFault, sayProblem } from '../parts/states'
 import { sayDay } from '../parts/time'
 import { useSettings } from '../words/settings'
 import { sayCelsius, sayLength } from '../words/units'
+import { ChillWinters } from './chill-winters'
 import { grid, Part, type PartProps } from './parts'
 
 const figures = [
@@ -97,7 +98,7 @@ export function ClimatePart({
   }
   // The record of a station says much: what somebody knows better is behind a touch, unless something is typed already.
   const [openAtFirst] = useState(
-    () => !by || [...figures.map(([name]) => name), ...days].some((n) => typeof c[n] === 'number'),
+    () => !by || [...figures.map(([name]) => name), ...days].some((n) => tells(n) && typeof c[n] === 'number'),
   )
   const chosen = near.find((s) => s.chosen)?.id ?? ''
   return (
@@ -162,6 +163,7 @@ export function ClimatePart({
           />
         </details>
       )}
+      <ChillWinters change={change} climate={climate} fault={fault} onBad={onBad} />
     </Part>
   )
 }

@@ -49,6 +49,7 @@ export function KindsPage({ who }: { who: Person }) {
   const kinds = useQuery(kindsQuery)
   const [text, setText] = useState('')
   const [filter, setFilter] = useState<Wanted>({})
+  const [beside, setBeside] = useState<string[]>([])
   const { units } = useSettings()
   if (kinds.isPending) return <Loading />
   if (kinds.error) return <Failed cause={kinds.error} again={() => kinds.refetch()} />
@@ -106,7 +107,7 @@ export function KindsPage({ who }: { who: Person }) {
       {rows.length === 0 && wanted && <AddKind name={text} onAdded={() => setText('')} />}
       <ul className="border-ink border-t-2">
         {rows.map((k) => (
-          <li key={k.id} className="row-line">
+          <li key={k.id} className="row-line grid grid-cols-[1fr_auto] items-center gap-3">
             <Link
               href={`/kinds/${k.id}`}
               className="grid min-h-14 grid-cols-[1fr_auto] items-center gap-4 py-2 no-underline hover:bg-leaf-paper"
@@ -128,9 +129,34 @@ export function KindsPage({ who }: { who: Person }) {
                 {k.unknown > 0 && <span className="text-soft">{t('kinds.unknown', { count: k.unknown })}</span>}
               </span>
             </Link>
+            <button
+              type="button"
+              className="quiet aria-pressed:border-night aria-pressed:bg-night aria-pressed:text-white"
+              aria-pressed={beside.includes(k.id)}
+              aria-label={t('kinds.beside.add', { kind: k.common })}
+              onClick={() =>
+                setBeside((list) =>
+                  list.includes(k.id) ? list.filter((id) => id !== k.id) : [...list, k.id].slice(-3),
+                )
+              }
+            >
+              <span aria-hidden="true">+</span>
+            </button>
           </li>
         ))}
       </ul>
+      {beside.length > 0 && (
+        <div className="sticky bottom-0 mt-4 flex flex-wrap items-center justify-between gap-3 border-ink border-t-2 bg-paper py-3">
+          <span>{beside.map((id) => kinds.data.kinds.find((k) => k.id === id)?.common ?? '').join(' · ')}</span>
+          {beside.length > 1 ? (
+            <Link href={`/kinds/beside?ids=${beside.join(';')}`} className="deed no-underline">
+              {t('kinds.beside')}
+            </Link>
+          ) : (
+            <span className="text-soft">{t('kinds.beside.more')}</span>
+          )}
+        </div>
+      )}
       <div className="mt-6">
         <KindsTable may={may} />
       </div>
