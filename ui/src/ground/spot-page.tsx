@@ -192,6 +192,7 @@ function SpotForm({ spot, who }: { spot: Spot; who: Person }) {
             {sayProblem(problem, t)}
           </p>
         )}
+        {overtaken && both.length === 0 && theirs.length === 0 && <p role="status">{t('ground.again')}</p>}
         {theirs.length > 0 && (
           <p role="status" className="border-ochre border-l-4 pl-2">
             {t('ground.meanwhile', { what: theirs.map((k) => named(`spot.${k}`, k.replaceAll('_', ' '))).join(', ') })}

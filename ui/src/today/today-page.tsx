@@ -17,7 +17,9 @@ export function TodayPage({ who }: { who: Person }) {
   const { t } = useTranslation()
   const { language } = useSettings()
   const board = useQuery(todayQuery)
-  if (board.isPending) return <Loading />
+  // What hurts stands above all else: nothing is shown before it is known, so that nothing moves under a finger when it comes.
+  const above = [useQuery(messagesQuery), useQuery(clockQuery), useQuery(soaksQuery)]
+  if (board.isPending || above.some((q) => q.isLoading)) return <Loading />
   if (board.error) return <Failed cause={board.error} again={() => board.refetch()} />
   const b = board.data
   const may = (deed: string) => (who.deeds as string[]).includes(deed)
