@@ -60,9 +60,6 @@ type HowKnown struct {
 	Text string `json:"text"`
 }
 
-// oldYears is from when a hole is old: gardens are dug over, drains silt up.
-const oldYears = 5
-
 // known tells of each thing that a match asks for how it is known: what is a guess, or old, does not look measured.
 func (k Known) known(s words.Speaker) []HowKnown {
 	out := []HowKnown{}
@@ -83,7 +80,7 @@ func (k Known) known(s words.Speaker) []HowKnown {
 		tell("soil", "said", s.Say("how.by."+string(found[0].Source), nil))
 	}
 	switch {
-	case k.WhichHole >= 0 && k.Today.Sub(k.Tests[k.WhichHole].At) > oldYears*365*24*time.Hour:
+	case k.WhichHole >= 0 && ground.HoleIsOld(k.Tests[k.WhichHole].At, k.Today):
 		tell("drainage", "old", s.Date(k.Tests[k.WhichHole].At))
 	case k.WhichHole >= 0:
 		tell("drainage", "measured", s.Date(k.Tests[k.WhichHole].At))

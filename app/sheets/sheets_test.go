@@ -405,8 +405,22 @@ func TestLeaveIsOnRecordFirst(t *testing.T) {
 	put(core.Around{LeaveNeeded: Ptr(true), LeaveBy: "the town", LeaveRef: "V 17", LeaveUntil: "2020-01-01"})
 	_, err = issue(w, w.Advisor, i)
 	Refused(t, err, "leave")
-	put(core.Around{LeaveNeeded: Ptr(true), LeaveBy: "the town", LeaveRef: "V 17"})
 	i.SignedReason = ""
-	_, err = issue(w, w.Advisor, i)
+	planting, err := time.Parse(time.DateOnly, i.PlantingOn)
 	require.NoError(t, err)
+	put(core.Around{LeaveNeeded: Ptr(true), LeaveBy: "the town", LeaveRef: "V 17", LeaveUntil: planting.AddDate(0, 0, -1).Format(time.DateOnly)})
+	_, err = issue(w, w.Advisor, i)
+	Refused(t, err, "leave")
+	put(core.Around{LeaveNeeded: Ptr(true), LeaveBy: "the town", LeaveRef: "V 17", LeaveUntil: i.PlantingOn})
+	number, err := issue(w, w.Advisor, i)
+	require.NoError(t, err)
+	codes := func() (out []string) {
+		for _, n := range Saw[sheets.Page](w, "see-sheet", ByNumber(number)).Now {
+			out = append(out, n.Code)
+		}
+		return out
+	}
+	assert.NotContains(t, codes(), "ground")
+	put(core.Around{LeaveNeeded: Ptr(true), LeaveBy: "the town"})
+	assert.Contains(t, codes(), "ground", "who opens the sheet is told that the leave is gone")
 }

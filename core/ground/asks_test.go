@@ -88,3 +88,9 @@ func TestMoreSaidAsksNoLess(t *testing.T) {
 		assert.Subset(t, after, []ground.Asks{"stump", "run-off-roof", "salt-sea"})
 	})
 }
+
+// A hole is old when it was read more than five years ago.
+func TestAnOldHole(t *testing.T) {
+	assert.False(t, ground.HoleIsOld(dayOf("2021-11-29"), asksToday))
+	assert.True(t, ground.HoleIsOld(dayOf("2021-11-28"), asksToday))
+}

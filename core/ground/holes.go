@@ -63,3 +63,9 @@ func slower(a, b PercolationResult) bool {
 	}
 	return rank(a) == 1 && num.Over(*a.Drain300Min, *b.Drain300Min)
 }
+
+// oldHoleYears is from when a hole is old: gardens are dug over, drains silt up.
+const oldHoleYears = 5
+
+// HoleIsOld tells whether a drainage hole was read so long ago that what it says is told as old.
+func HoleIsOld(at, today time.Time) bool { return at.AddDate(oldHoleYears, 0, 0).Before(today) }
