@@ -210,7 +210,24 @@ func (p *hand) touch(at string) {
 		}
 		look()
 	})`, at)
-	p.do(chromedp.WaitVisible(at, chromedp.BySearch), chromedp.Evaluate(still, nil, awaitPromise), chromedp.Click(at, chromedp.BySearch))
+	p.do(chromedp.WaitVisible(at, chromedp.BySearch))
+	// Whoever touches beside it, because a line came in above, touches again; whoever touches another thing has done what he did not mean.
+	for range 3 {
+		p.do(chromedp.Evaluate(still, nil, awaitPromise), chromedp.Evaluate(fmt.Sprintf(`window.touched = undefined
+			var meant = document.evaluate(%q, document, null, XPathResult.FIRST_ORDERED_NODE_TYPE).singleNodeValue
+			addEventListener('click', (e) => {
+				const beside = meant && !meant.contains(e.target) && !e.target.contains(meant) && !e.target.closest('a, button, input, select, textarea, summary, label, [role], [tabindex]')
+				window.touched = beside ? 'nothing' : 'a thing'
+			}, { capture: true, once: true })`, at), nil),
+			chromedp.Click(at, chromedp.BySearch))
+		missed := false
+		ctx, cancel := context.WithTimeout(p.ctx, patience)
+		err := chromedp.Run(ctx, chromedp.Evaluate(`window.touched === 'nothing'`, &missed))
+		cancel()
+		if err != nil || !missed {
+			return
+		}
+	}
 }
 
 // choose touches one word of a choice, named by its group.

@@ -89,8 +89,9 @@ export function Shell({ who, children }: { who: Person; children: ReactNode }) {
           </ul>
         </nav>
       </header>
-      <Offline />
+      {/* What waits stands first: the line about the network comes and goes, and must not move it under a finger. */}
       <KeptBar person={who.name} />
+      <Offline />
       <Said />
       <main id="work" className="flex flex-1 flex-col">
         {children}
