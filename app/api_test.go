@@ -378,7 +378,7 @@ func TestHealthDoesNotNeedTheDatabase(t *testing.T) {
 func TestFiguresInTheCallersUnitsAndLanguage(t *testing.T) {
 	p := open(t).as(t, "bram")
 	_, us := p.send("GET", "/api/v1/sheets/1", nil, "Sedum-Units", "us")
-	assert.Contains(t, us, " in proud")
+	assert.Contains(t, us, " in above the ground")
 	_, gb := p.send("GET", "/api/v1/sheets/1", nil, "Accept-Language", "en-GB")
-	assert.Contains(t, gb, " mm proud")
+	assert.Contains(t, gb, " mm above the ground")
 }

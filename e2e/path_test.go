@@ -169,7 +169,7 @@ func TestFromThePotToTheSheet(t *testing.T) {
 	page := func(selector string) string {
 		return strings.TrimSpace(strings.Split(unspaced(counter.text(selector)), "\n")[0])
 	}
-	assert.Equal(t, "Plant it "+mm(hole.FinishedRaiseMM)+" proud", page(`[data-testid="headline"]`))
+	assert.Equal(t, "The root flare must end "+mm(hole.FinishedRaiseMM)+" above the ground", page(`[data-testid="headline"]`))
 	assert.Contains(t, page(`[data-testid="figure-hole_volume"]`), litres(hole.HoleVolumeL))
 	assert.Contains(t, page(`[data-testid="figure-backfill"]`), litres(hole.BackfillL))
 	counter.sees("Dig")

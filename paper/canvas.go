@@ -45,7 +45,15 @@ func (c canvas) Text(x, y float64, text string) { c.Fpdf.Text(x, y, printable(te
 // GetStringWidth is the library's, of a printable text.
 func (c canvas) GetStringWidth(text string) float64 { return c.Fpdf.GetStringWidth(printable(text)) }
 
-// SplitText is the library's, of a printable text. It takes a no-break space for one that breaks; MultiCell does not.
+// SplitText is the library's, of a printable text. It takes a no-break space for one that breaks; MultiCell does not: a letter that is no
+// narrower stands for it.
 func (c canvas) SplitText(text string, w float64) []string {
-	return c.Fpdf.SplitText(strings.ReplaceAll(printable(text), noBreak, "i"), w)
+	text, letter := printable(text), "m"
+	for _, each := range []string{"i", "l", "t", "r", "s", "n"} {
+		if c.Fpdf.GetStringWidth(each) >= c.Fpdf.GetStringWidth(noBreak) {
+			letter = each
+			break
+		}
+	}
+	return c.Fpdf.SplitText(strings.ReplaceAll(text, noBreak, letter), w)
 }

@@ -35,8 +35,8 @@ func TestEveryPaperSaysWhoseItIs(t *testing.T) {
 		make  func(paper.House) ([]byte, error)
 		whole bool
 	}{
-		"sheet":      {func(h paper.House) ([]byte, error) { return paper.SheetPDF(s, h, sheet(t, s, nil), "a4") }, true},
-		"letter":     {func(h paper.House) ([]byte, error) { return paper.SheetPDF(s, h, sheet(t, s, nil), "letter") }, true},
+		"sheet":      {func(h paper.House) ([]byte, error) { return paper.SheetPDF(s, h, sheet(t, s, nil), "a4", false) }, true},
+		"letter":     {func(h paper.House) ([]byte, error) { return paper.SheetPDF(s, h, sheet(t, s, nil), "letter", false) }, true},
 		"note":       {func(h paper.House) ([]byte, error) { return paper.GrowerNotePDF(s, h, aNote(3), "a4") }, true},
 		"confidence": {func(h paper.House) ([]byte, error) { return paper.ConfidencePDF(s, h, "Hazel", "moist", "a4", day) }, true},
 		"letterhead": {func(h paper.House) ([]byte, error) { return paper.LetterheadPDF(s, h, "letter", day) }, true},
@@ -72,7 +72,7 @@ func TestALongLetterheadTakesNoPage(t *testing.T) {
 	for _, size := range []string{"a4", "letter"} {
 		for _, units := range []words.Units{words.Metric, words.US} {
 			s := words.For("en-US", units)
-			raw, err := paper.SheetPDF(s, h, sheet(t, s, nil), size)
+			raw, err := paper.SheetPDF(s, h, sheet(t, s, nil), size, false)
 			require.NoError(t, err)
 			assert.Regexp(t, `Pages:\s+2\n`, run(t, "pdfinfo", keep(t, raw)), "%s %s", size, units)
 		}

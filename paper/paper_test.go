@@ -5,6 +5,7 @@ import (
 	"os"
 	"os/exec"
 	"path/filepath"
+	"slices"
 	"strings"
 	"testing"
 	"time"
@@ -70,11 +71,11 @@ func run(t *testing.T, name string, args ...string) string {
 
 func pdf(t *testing.T, s words.Speaker, sh paper.Sheet, size string) (file, text string) {
 	t.Helper()
-	raw, err := paper.SheetPDF(s, paper.House{}, sh, size)
+	raw, err := paper.SheetPDF(s, paper.House{}, sh, size, false)
 	require.NoError(t, err)
 	file = filepath.Join(t.TempDir(), "sheet.pdf")
 	require.NoError(t, os.WriteFile(file, raw, 0o600))
-	return file, run(t, "pdftotext", "-layout", file, "-")
+	return file, strings.ReplaceAll(run(t, "pdftotext", "-raw", file, "-"), "\u00a0", " ")
 }
 
 func squash(text string) string { return strings.Join(strings.Fields(text), " ") }
@@ -105,8 +106,8 @@ func TestABareRootsSheetSpeaksOfRoots(t *testing.T) {
 	file, text := pdf(t, s, sh, "letter")
 	flat := squash(text)
 	assert.Contains(t, flat, "spread the roots over")
-	assert.Contains(t, flat, "Find the flare: where the trunk widens into its topmost")
-	assert.NotContains(t, flat, "Tip the tree out")
+	assert.Contains(t, flat, "Find the root flare: here the trunk widens into its top main roots")
+	assert.NotContains(t, flat, "Tip it out")
 	assert.Regexp(t, `Pages:\s+2\n`, run(t, "pdfinfo", file))
 }
 
@@ -130,14 +131,33 @@ func saysThePlan(t *testing.T, s words.Speaker, size string) {
 	for _, mm := range []float64{sh.Plan.Hole.HoleDepthMM, sh.Plan.Hole.HoleTopMM, sh.Plan.Hole.StickMM} {
 		assert.Contains(t, strings.ReplaceAll(flat, " ", " "), strings.ReplaceAll(s.Measure(planting.Measure{Value: mm, Unit: "mm"}), " ", " "))
 	}
-	steps := 0
-	for _, step := range sh.Words.Steps {
-		if strings.Contains(flat, squash(strings.ReplaceAll(step.Text, " ", " "))[:12]) {
-			steps++
+	w := sh.Words.Sheet
+	at := 0
+	for _, panel := range w.Panels {
+		for _, said := range slices.Concat(panel.Cautions, []string{panel.Figure}, panel.Texts) {
+			next := strings.Index(flat[at:], plain(said))
+			require.GreaterOrEqual(t, next, 0, "%s after %q", said, flat[max(0, at-40):at])
+			at += next
 		}
 	}
-	assert.Equal(t, len(sh.Words.Steps), steps)
+	for _, h := range w.Hurts {
+		assert.Contains(t, flat, plain(h.Text))
+	}
+	for _, o := range w.Odd {
+		assert.Contains(t, flat, plain(o.Do))
+	}
+	for _, line := range slices.Concat(w.Kit, w.Until, w.Never[1:], []string{w.Pour, w.Where, w.Then, w.Finger}) {
+		assert.Contains(t, flat, plain(line))
+	}
+	for _, step := range sh.Words.Steps { // every caution of every step, as often as it is said
+		for _, c := range step.Cautions {
+			assert.True(t, strings.Contains(flat, plain(c)) || strings.Contains(c, "odd fill"), c)
+		}
+	}
 }
+
+// plain is a text as it is read back from a paper.
+func plain(text string) string { return squash(strings.ReplaceAll(text, "\u00a0", " ")) }
 
 // What somebody signed for stands on the first page: what is wrong, what will happen, and why it is done all the same.
 func TestWhatStandsAgainstItIsOnTheFirstPage(t *testing.T) {

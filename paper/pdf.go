@@ -1,7 +1,6 @@
 package paper
 
 import (
-	"bytes"
 	_ "embed" // fonts
 	"fmt"
 	"slices"
@@ -22,274 +21,205 @@ var (
 
 const (
 	marginMM = 14.0
-	gutterMM = 8.0
+	footMM   = 17.0
 )
 
-// bodySizes are the sizes of type that are tried, in points, until the sheet keeps to two pages. The smallest
-// can still be read by hand-held light.
-var bodySizes = []float64{9.2, 8.8, 8.4, 8}
+// setting is one way to set a sheet: the size of its type in points, whether a reason stands beside each move, how many pictures stand in a
+// row, and how low the drawing may become.
+type setting struct {
+	body    float64
+	whys    bool
+	columns int
+	least   float64
+	large   bool
+	// kitLater puts what to have ready on the second page.
+	kitLater bool
+	// spills lets the last moves stand on the second page, where the first does not hold them in a type that can be read.
+	spills bool
+}
 
-const pagesMost = 2
+// settings are tried in this order until the sheet keeps to its two pages. The smallest can still be read by hand-held light.
+var settings = []setting{
+	{body: 9, whys: true, columns: 5, least: 62}, {body: 8.6, whys: true, columns: 5, least: 58}, {body: 8.6, whys: true, columns: 5, least: 58, kitLater: true},
+	{body: 8.2, whys: true, columns: 5, least: 52, kitLater: true}, {body: 8, whys: true, columns: 5, least: 46, kitLater: true},
+	{body: 8.2, columns: 5, least: 50, kitLater: true}, {body: 7.8, columns: 5, least: 46, kitLater: true},
+	{body: 7.6, columns: 5, least: 40, kitLater: true},
+	{body: 8, whys: true, columns: 5, least: 50, spills: true}, {body: 8, columns: 5, least: 44, spills: true},
+	{body: 7.6, columns: 5, least: 38, spills: true}, {body: 7.2, columns: 5, least: 34, spills: true}, {body: 7, columns: 5, least: 28, spills: true},
+}
+
+// seconds are the sizes of type that are tried on the second page.
+var seconds = []float64{9.8, 9.4, 9, 8.6, 8.2, 7.8, 7.4, 7, 6.7, 6.4}
+
+// largePrint is for who reads with difficulty: four pages.
+var largePrint = []setting{
+	{body: 13, whys: true, columns: 3, least: 90, large: true}, {body: 12.4, whys: true, columns: 3, least: 84, large: true},
+	{body: 12.4, columns: 3, least: 84, large: true}, {body: 11.8, columns: 3, least: 80, large: true}, {body: 11.4, columns: 3, least: 72, large: true},
+	{body: 11, columns: 3, least: 66, large: true}, {body: 10.6, columns: 3, least: 60, large: true}, {body: 10.2, columns: 4, least: 60, large: true},
+	{body: 9.8, columns: 4, least: 56, large: true}, {body: 9.4, columns: 4, least: 50, large: true},
+}
+
+const pagesLarge = 4
 
 // page writes one sheet. Lengths on paper are mm.
 type page struct {
 	canvas
+	setting
 	s             words.Speaker
 	sheet         Sheet
 	house         House
 	width, height float64
-	// column is the x and width of the column being filled; tops is where columns begin on this page.
-	column, columns int
-	top             float64
-	// body is the size of type in points, line the height of its lines.
-	body, line float64
+	// over is that something did not find room as it was set.
+	over bool
+	// spilt are the rows of moves that stand on the second page, as the first was set.
+	spilt    []row
+	spiltSet setting
+	// at is how far the last page is written, in large print.
+	at float64
 }
 
-// SheetPDF draws a sheet on a4 or letter, two pages of it.
-func SheetPDF(s words.Speaker, h House, sheet Sheet, size string) ([]byte, error) {
-	var p *page
-	for _, body := range bodySizes {
-		if p = drawSheet(s, h, sheet, size, body); p.PageCount() <= pagesMost {
-			break
+// SheetPDF draws a sheet on a4 or letter, two pages of it: plant it, and keep it alive; in large print four.
+func SheetPDF(s words.Speaker, h House, sheet Sheet, size string, large bool) ([]byte, error) {
+	// What is tried is drawn on sheets that are thrown away: reading the type takes longer than drawing with it.
+	scratch, p := newPage(s, h, sheet, size, setting{}), newPage(s, h, sheet, size, setting{})
+	fits := func(set setting, most int, draw func(*page)) bool {
+		before := scratch.PageCount()
+		scratch.setting, scratch.over = set, false
+		draw(scratch)
+		return !scratch.over && scratch.PageCount()-before <= most
+	}
+	if large {
+		for _, p.setting = range largePrint {
+			if fits(p.setting, pagesLarge, func(p *page) { p.plantIt(); p.keepAlive() }) {
+				break
+			}
+		}
+	} else {
+		p.setting, p.spiltSet = bothPages(fits, scratch)
+	}
+	first := p.setting
+	if !large {
+		p.setting = p.spiltSet
+	}
+	p.plantIt()
+	p.spiltSet, p.setting = p.setting, first
+	p.keepAlive()
+	p.feet()
+	return bytesOf(p.canvas)
+}
+
+// bothPages are the settings of the second and of the first page, the first pair that fits.
+func bothPages(fits func(setting, int, func(*page)) bool, scratch *page) (second, first setting) {
+	for _, first = range settings {
+		if !fits(first, 1, (*page).plantIt) {
+			continue
+		}
+		scratch.spiltSet = first
+		second = first
+		for _, second.body = range seconds {
+			if fits(second, 1, (*page).keepAlive) {
+				return second, first
+			}
 		}
 	}
-	var out bytes.Buffer
-	if err := p.Output(&out); err != nil {
-		return nil, err
-	}
-	return out.Bytes(), nil
+	return second, first
 }
 
-func drawSheet(s words.Speaker, h House, sheet Sheet, size string, body float64) *page {
-	p := &page{canvas: blank(sheetTitle(s, sheet), s.Language, size, sheet.IssuedAt), s: s, sheet: sheet, house: h, columns: 2, body: body, line: body * 0.443}
+func newPage(s words.Speaker, h House, sheet Sheet, size string, set setting) *page {
+	p := &page{canvas: blank(sheetTitle(s, sheet), s.Language, size, sheet.IssuedAt), setting: set, s: s, sheet: sheet, house: h}
 	p.SetAutoPageBreak(false, 0)
+	p.SetCellMargin(0)
 	p.width, p.height = p.GetPageSize()
-	p.AddPage()
-	y := p.head()
-	y = p.drawings(y)
-	y = p.figures(y)
-	p.top, p.column = y, 0
-	p.SetXY(p.left(), y)
-	p.steps()
-	p.after()
-	p.feet()
 	return p
 }
 
 func (p *page) inner() float64 { return p.width - 2*marginMM }
 
-func (p *page) columnWidth() float64 { return (p.inner() - gutterMM) / 2 }
-
-func (p *page) left() float64 { return marginMM + float64(p.column)*(p.columnWidth()+gutterMM) }
-
-func (p *page) bottom() float64 { return p.height - 20 }
+func (p *page) bottom() float64 { return p.height - footMM }
 
 func (p *page) locked() bool { return p.sheet.Plan.Locked }
 
-// head is who, what and where, with the answer as the largest thing on the page.
-func (p *page) head() float64 {
-	s, sheet := p.s, p.sheet
-	p.SetXY(marginMM, marginMM)
-	p.letterhead(p.house, numberOf(s, sheet))
-	for x := marginMM; x <= p.width-marginMM; x += 5 {
-		p.SetLineWidth(0.15)
-		p.Line(x, p.GetY()+1, x, p.GetY()+2.2)
-	}
-	p.SetY(p.GetY() + 4.5)
-	if sheet.Ended != "" {
-		p.across(s.Say("sheet.ended", nil), sheet.Ended)
-	} else if p.locked() {
-		p.across(s.Say("sheet.not-to-dig", nil), s.Say("sheet.not-to-dig-more", nil))
-	}
-	p.SetFont("answer", "", 22)
-	p.CellFormat(p.inner(), 9, sheet.Words.Headline, "", 1, "L", false, 0, "")
-	p.SetFont("text", "", 9.5)
-	for i, line := range lead(s, sheet) {
-		if i == 2 { // what stands here on some sheets only
-			p.SetFont("text", "B", 9.5)
-		}
-		p.MultiCell(p.inner(), 4.4, line, "", "L", false)
-	}
-	p.against()
-	return p.GetY() + 1
+func lineOf(points float64) float64 { return points * 0.42 }
+
+// flow writes downward from a place within a width; or only measures, when it is dry.
+type flow struct {
+	*page
+	x, y, wide float64
+	dry        bool
+	// plated writes on white, over a drawing.
+	plated bool
 }
 
-// against is what is wrong and what will happen, though somebody signed: on the first page, in a frame.
-func (p *page) against() {
-	if len(p.sheet.Words.Against) == 0 {
+func (f *flow) para(font, style string, points float64, text string) {
+	if text == "" {
 		return
 	}
-	p.SetFont("text", "B", 9.5)
-	p.SetY(p.GetY() + 1)
-	p.SetLineWidth(0.5)
-	p.MultiCell(p.inner(), 4.6, againstOf(p.s, p.sheet), "1", "L", false)
-}
-
-// across is what must be read before anything else.
-func (p *page) across(loud, more string) {
-	p.SetFillColor(20, 20, 20)
-	p.SetTextColor(255, 255, 255)
-	p.SetFont("answer", "", 24)
-	p.MultiCell(p.inner(), 11, loud, "", "L", true)
-	p.SetFont("text", "", 9.5)
-	p.MultiCell(p.inner(), 5, more, "", "L", true)
-	p.SetTextColor(0, 0, 0)
-	p.SetY(p.GetY() + 1.5)
-}
-
-// figures are the amounts, a figure with a word under it.
-func (p *page) figures(y float64) float64 {
-	wanted := []string{"hole_volume", "backfill", "mulch", "first_water", "dose", "mass"}
-	cell := p.inner() / float64(len(wanted))
-	x := marginMM
-	for _, key := range wanted {
-		for _, f := range p.sheet.Words.Figures {
-			if f.Key != key {
-				continue
-			}
-			text := f.Figure + " " + f.Unit
-			if f.Withheld {
-				text = "–"
-			}
-			p.SetXY(x, y)
-			p.SetFont("answer", "", 13)
-			p.CellFormat(cell, 6, text, "", 2, "L", false, 0, "")
-			p.SetFont("text", "", 8)
-			p.CellFormat(cell, 4, f.Label, "", 0, "L", false, 0, "")
-			x += cell
+	f.SetFont(font, style, points)
+	high := lineOf(points)
+	if !f.dry {
+		f.SetXY(f.x, f.y)
+		if f.plated {
+			f.SetFillColor(255, 255, 255)
+			f.Rect(f.x, f.y, f.widest(text), high*float64(len(f.SplitText(text, f.wide))), "F")
 		}
+		f.MultiCell(f.wide, high, text, "", "L", false)
 	}
-	return y + 12.5
+	f.y += high * float64(len(f.SplitText(text, f.wide)))
 }
 
-// room moves to the next column, or page, when what comes does not fit.
-func (p *page) room(high float64) {
-	if p.GetY()+high <= p.bottom() {
+// widest is the width of the widest line of a text as it is set now.
+func (f *flow) widest(text string) float64 {
+	out := 0.0
+	for _, line := range f.SplitText(text, f.wide) {
+		out = max(out, f.GetStringWidth(line))
+	}
+	return out
+}
+
+func (f *flow) text(text string) { f.para("text", "", f.body, text) }
+
+func (f *flow) bold(text string) { f.para("text", "B", f.body, text) }
+
+// warned is a caution: bold, with a bar beside it that no grey print loses.
+func (f *flow) warned(text string) {
+	if text == "" {
 		return
 	}
-	if p.column+1 < p.columns {
-		p.column++
-		p.SetXY(p.left(), p.top)
-		return
+	top := f.y
+	f.x, f.wide = f.x+2.2, f.wide-2.2
+	f.para("text", "B", f.body*0.94, text)
+	f.x, f.wide = f.x-2.2, f.wide+2.2
+	if !f.dry {
+		f.SetFillColor(0, 0, 0)
+		f.Rect(f.x+0.3, top+0.4, 0.9, f.y-top-0.6, "F")
 	}
-	p.AddPage()
-	p.column, p.top = 0, marginMM
-	p.SetXY(p.left(), p.top)
+	f.y += 0.8
 }
 
-func (p *page) linesOf(text string, width float64) float64 {
-	return float64(len(p.SplitText(text, width)))
+// ticked is something with a box before it.
+func (f *flow) ticked(font, style string, points float64, text string) {
+	box := lineOf(points) * 0.74
+	hang := box + 1.4
+	if !f.dry {
+		f.SetLineWidth(0.3)
+		f.Rect(f.x+0.15, f.y+lineOf(points)*0.13, box, box, "D")
+	}
+	f.x, f.wide = f.x+hang, f.wide-hang
+	f.para(font, style, points, text)
+	f.x, f.wide = f.x-hang, f.wide+hang
 }
 
-func (p *page) heading(text string) {
-	p.SetFont("answer", "", 11.5)
-	p.room(14)
-	p.SetX(p.left())
-	p.CellFormat(p.columnWidth(), 6.5, text, "", 1, "L", false, 0, "")
-}
+func (f *flow) gap(mm float64) { f.y += mm }
 
-// block writes a paragraph with a hanging mark: a box to tick, a figure, or nothing.
-func (p *page) block(mark, bold, text string, box bool) { p.warned("", mark, bold, text, box) }
-
-// warned is a block with its caution before it.
-func (p *page) warned(caution, mark, bold, text string, box bool) {
-	const hang = 7.5
-	indent := hang
-	if mark == "" && !box {
-		indent = 0
+// heading is a word over a part of a page, with a line under it.
+func (f *flow) heading(text string) {
+	f.para("answer", "", f.body*1.36, text)
+	if !f.dry {
+		f.SetLineWidth(0.35)
+		f.SetDrawColor(0, 0, 0)
+		f.Line(f.x, f.y+0.5, f.x+f.wide, f.y+0.5)
 	}
-	width := p.columnWidth() - indent
-	p.SetFont("text", "B", p.body)
-	boldLines := 0.0
-	if bold != "" {
-		boldLines = p.linesOf(bold, width)
-	}
-	p.SetFont("text", "", p.body)
-	lines := boldLines
-	if caution != "" {
-		lines += p.linesOf(caution, width)
-	}
-	if text != "" {
-		lines += p.linesOf(text, width)
-	}
-	p.room(lines*p.line + 1)
-	if caution != "" {
-		p.SetX(p.left() + indent)
-		p.MultiCell(width, p.line, caution, "", "L", false)
-	}
-	y := p.GetY()
-	if box {
-		p.SetLineWidth(0.3)
-		p.Rect(p.left(), y+0.5, 2.8, 2.8, "D")
-	}
-	if mark != "" {
-		p.SetFont("answer", "", 8.5)
-		p.SetXY(p.left()+3, y)
-		p.CellFormat(hang-3.4, p.line, mark, "", 0, "L", false, 0, "")
-	}
-	p.SetXY(p.left()+indent, y)
-	if bold != "" {
-		p.SetFont("text", "B", p.body)
-		p.MultiCell(width, p.line, bold, "", "L", false)
-		p.SetX(p.left() + indent)
-	}
-	if text != "" {
-		p.SetFont("text", "", p.body)
-		p.MultiCell(width, p.line, text, "", "L", false)
-	}
-	p.SetXY(p.left(), p.GetY()+1)
-}
-
-// steps in order: caution first, then what to do, then why in one phrase.
-func (p *page) steps() {
-	if len(p.sheet.Done) > 0 {
-		p.heading(p.s.Say("sheet.before", nil))
-		p.block("", "", strings.Join(p.sheet.Done, "; ")+".", false)
-	}
-	p.heading(p.s.Say("sheet.steps", nil))
-	for i, step := range p.sheet.Words.Steps {
-		rest := []string{}
-		if step.Why != "" {
-			rest = append(rest, capital(step.Why)+".")
-		}
-		caution := ""
-		if len(step.Cautions) > 0 {
-			caution = "! " + strings.Join(step.Cautions, " ")
-		}
-		p.warned(caution, fmt.Sprint(i+1), step.Text, strings.Join(rest, " "), true)
-	}
-}
-
-// after is everything that is not done on the day.
-func (p *page) after() {
-	s, w := p.s, p.sheet.Words
-	p.heading(s.Say("sheet.bring", nil))
-	for _, line := range toBring(p.sheet) {
-		p.block("", "", line, true)
-	}
-	p.heading(s.Say("sheet.water", nil))
-	for _, line := range w.Water {
-		p.block("", "", line, false)
-	}
-	p.heading(s.Say("sheet.care", nil))
-	for _, c := range careByDeed(w.Care) {
-		p.block("", strings.Join(c.dates, "; "), c.text, true)
-	}
-	p.heading(s.Say("sheet.trouble", nil))
-	for _, t := range w.Trouble {
-		p.block("", "", t, false)
-	}
-	p.block("", "", s.Say("sheet.mulch-not-grade", nil), false)
-	for _, n := range w.Notes {
-		p.block("", "", n, false)
-	}
-	p.block("", "", w.Schools, false)
-	if p.sheet.SignedReason != "" && len(w.Against) == 0 { // by an earlier program; else it stands on the first page
-		p.block("", againstOf(s, p.sheet), "", false)
-	}
-	if p.sheet.Number > 0 {
-		p.block("", "", pageIs(s, p.house, p.sheet), false)
-	}
+	f.gap(1.6)
 }
 
 // deed is one thing to do after planting, with all its dates.
@@ -324,12 +254,12 @@ func (p *page) feet() {
 	for n := 1; n <= p.PageCount(); n++ {
 		p.SetPage(n)
 		p.SetLineWidth(0.2)
-		p.Line(marginMM, p.height-17, p.width-marginMM, p.height-17)
-		p.SetXY(marginMM, p.height-16)
-		p.SetFont("text", "", 7.5)
-		p.MultiCell(p.inner()-22, 3.4, basis, "", "L", false)
-		p.SetXY(p.width-marginMM-22, p.height-16)
-		p.CellFormat(22, 3.4, fmt.Sprintf("%s  %d/%d", p.sheet.Tag, n, p.PageCount()), "", 0, "R", false, 0, "")
+		p.Line(marginMM, p.height-15.6, p.width-marginMM, p.height-15.6)
+		p.SetXY(marginMM, p.height-15)
+		p.SetFont("text", "", 6.8)
+		p.MultiCell(p.inner()-30, 2.9, basis, "", "L", false)
+		p.SetXY(p.width-marginMM-30, p.height-15)
+		p.CellFormat(30, 2.9, p.sheet.Tag+"  "+p.s.Say("paper.page", map[string]any{"n": fmt.Sprint(n), "of": fmt.Sprint(p.PageCount())}), "", 0, "R", false, 0, "")
 		p.made(p.s)
 	}
 }
@@ -339,4 +269,12 @@ func capital(text string) string {
 		return text
 	}
 	return strings.ToUpper(text[:1]) + text[1:]
+}
+
+// sentence ends what is said with a point.
+func sentence(text string) string {
+	if text == "" || strings.HasSuffix(text, ".") || strings.HasSuffix(text, "?") || strings.HasSuffix(text, "!") {
+		return text
+	}
+	return text + "."
 }

@@ -28,6 +28,7 @@ type onPage struct {
 	Loud    string
 	Lead    []string
 	Against string
+	Hurts   []words.HurtWords
 	Bring   []string
 	Care    []datedCare
 	Basis   string
@@ -43,7 +44,7 @@ func (p onPage) Say(id string) string { return p.s.Say(id, nil) }
 // what the paper says, in its order; what the drawing shows stands among the figures.
 func SheetPage(s words.Speaker, h House, sheet Sheet) ([]byte, error) {
 	p := onPage{Sheet: sheet, House: h, Language: s.Language, Title: sheetTitle(s, sheet), Number: numberOf(s, sheet), Lead: lead(s, sheet), Against: againstOf(s, sheet),
-		Bring: toBring(sheet), Basis: basisOf(s, sheet), s: s}
+		Hurts: hurtsOf(h, sheet), Bring: toBring(sheet), Basis: basisOf(s, sheet), s: s}
 	p.Dial = strings.Map(func(r rune) rune {
 		if unicode.IsDigit(r) || r == '+' {
 			return r
@@ -78,15 +79,17 @@ func numberOf(s words.Speaker, sheet Sheet) string {
 // lead is which tree, for whom, where and when; what it replaces, and that services are marked.
 func lead(s words.Speaker, sheet Sheet) []string {
 	out := []string{
-		s.Say("sheet.tree", map[string]any{"common": sheet.Common, "botanical": sheet.Botanical, "tag": sheet.Tag, "lot": fmt.Sprint(sheet.LotNumber)}) + ". " + sheet.Words.Why,
 		s.Say("sheet.for", map[string]any{"customer": sheet.Customer, "address": sheet.Address, "spot": sheet.SpotName}) + ". " +
 			s.Say("sheet.plant-on", map[string]any{"date": sheet.PlantingOn}) + ".",
+		s.Say("sheet.tree", map[string]any{"common": sheet.Common, "botanical": sheet.Botanical, "tag": sheet.Tag, "lot": fmt.Sprint(sheet.LotNumber)}) + ".",
+	}
+	for i, step := range sheet.Plan.Steps {
+		if step.Code == "bundle" {
+			out = append(out, sentence(sheet.Words.Steps[i].Text))
+		}
 	}
 	if sheet.Replaces != nil {
 		out = append(out, s.Say("sheet.replaces", map[string]any{"number": fmt.Sprint(*sheet.Replaces)}))
-	}
-	if sheet.Marked != "" {
-		out = append(out, sheet.Marked)
 	}
 	return out
 }

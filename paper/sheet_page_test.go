@@ -79,7 +79,7 @@ func TestTheSheetAsAPageSaysWhatThePaperSays(t *testing.T) {
 			assert.Equal(t, squash(f.Label), textOf(labels[i]))
 			assert.Equal(t, squash(f.Figure+" "+f.Unit), textOf(figures[i]))
 		}
-		for _, line := range slices.Concat(sh.Words.Water, sh.Words.Trouble, sh.Words.Notes) {
+		for _, line := range slices.Concat(sh.Words.Water, sh.Words.Notes, sh.Words.Sheet.Kit, sh.Words.Sheet.Until, did(sh.Words.Sheet.Odd)) {
 			assert.Contains(t, all, squash(line))
 		}
 		for _, c := range sh.Words.Care {
@@ -123,7 +123,7 @@ func TestThePageOfASheetWithholdsWhatThePaperWithholds(t *testing.T) {
 // The paper says where its page is to be had.
 func TestThePaperSaysWhereItsPageIs(t *testing.T) {
 	s := words.In("en-US", words.Metric)
-	raw, err := paper.SheetPDF(s, quarrywell, sheet(t, s, nil), "a4")
+	raw, err := paper.SheetPDF(s, quarrywell, sheet(t, s, nil), "a4", false)
 	require.NoError(t, err)
 	assert.Contains(t, squash(run(t, "pdftotext", "-raw", keep(t, raw), "-")), "To have this sheet read aloud, or larger, ask us for sheet 118 as a page for your telephone or computer: trees@quarrywell.example.")
 }
@@ -135,4 +135,11 @@ func attribute(n *html.Node, name string) string {
 		}
 	}
 	return ""
+}
+
+func did(list []words.OddWords) (out []string) {
+	for _, o := range list {
+		out = append(out, o.Do)
+	}
+	return out
 }

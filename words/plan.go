@@ -25,11 +25,15 @@ type PlanWords struct {
 	Steps      []StepWords     `json:"steps"`
 	Quantities []QuantityWords `json:"quantities"`
 	Notes      []string        `json:"notes" doc:"conflicts and assumptions"`
+	// Idle are the chosen schools that change nothing here: whoever chose is told, not the customer.
+	Idle []string `json:"idle"`
 	// Water is the watering rule in one box: where and how much, how often, how to tell, until when.
 	Water   []string    `json:"water"`
 	Care    []CareWords `json:"care"`
 	Schools string      `json:"schools"`
 	Trouble []string    `json:"trouble"`
+	// Sheet is what the customer's two pages say.
+	Sheet SheetWords `json:"sheet"`
 }
 
 // WindowWords is whether today is a day to plant.
@@ -94,7 +98,7 @@ type CareWords struct {
 // Plan says a plan.
 func (s Speaker) Plan(in planting.Input, p planting.Plan, events []care.Event) PlanWords {
 	out := PlanWords{
-		Figures: []FigureWords{}, Steps: []StepWords{}, Quantities: []QuantityWords{}, Notes: []string{}, Care: []CareWords{},
+		Figures: []FigureWords{}, Steps: []StepWords{}, Quantities: []QuantityWords{}, Notes: []string{}, Idle: []string{}, Care: []CareWords{},
 		Window: s.window(p.Window), Trouble: []string{}, Water: []string{}, Against: []string{},
 	}
 	if p.Refused != "" {
@@ -126,7 +130,7 @@ func (s Speaker) Plan(in planting.Input, p planting.Plan, events []care.Event) P
 		out.Notes = append(out.Notes, s.Say("conflict."+string(c.Code), nil))
 	}
 	for _, step := range p.Idle {
-		out.Notes = append(out.Notes, s.Say("school.idle", map[string]any{"school": s.Say("school."+string(step)+"."+p.Schools[string(step)], nil),
+		out.Idle = append(out.Idle, s.Say("school.idle", map[string]any{"school": s.Say("school."+string(step)+"."+p.Schools[string(step)], nil),
 			"why": s.Say("school.idle."+string(step), nil)}))
 	}
 	for _, a := range p.Assumed {
@@ -147,6 +151,7 @@ func (s Speaker) Plan(in planting.Input, p planting.Plan, events []care.Event) P
 	for _, t := range p.Troubles {
 		out.Trouble = append(out.Trouble, s.Measures("trouble."+string(t.Code), t.Values))
 	}
+	out.Sheet = s.Sheet(in, p, events)
 	return out
 }
 

@@ -58,6 +58,10 @@ func sets() map[string]said {
 		"arrival.Why":           by(set.Texts[arrival.Why](), "", "note.left."),
 		"stock.Ranged":          by(set.Texts[stock.Ranged](), "", "column."),
 		"care.Code":             by(set.Texts[care.Code](), "care.", ""),
+		"care.Never":            by(set.Texts[care.Never](), "never.", ""),
+		"care.Sign":             by(set.Texts[care.Sign](), "sign.", ""),
+		"planting.PanelCode":    unsaid(set.Texts[planting.PanelCode]()), // a picture; its steps are said
+		"planting.Tool":         by(set.Texts[planting.Tool](), "kit.", ""),
 		"kind.ListOf":           by(set.Texts[kind.ListOf](), "", "kind.list."),
 		"kind.Note":             by(set.Texts[kind.Note](), "note.", ""),
 		"ground.Asks":           by(set.Texts[ground.Asks](), "asks.", ""),

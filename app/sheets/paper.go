@@ -53,7 +53,7 @@ func sheetPDF(tx *kernel.Tx, p onPaper) (kernel.File, error) {
 	if err != nil {
 		return kernel.File{}, err
 	}
-	pdf, err := paper.SheetPDF(s, h, sheet, p.Paper.Paper)
+	pdf, err := paper.SheetPDF(s, h, sheet, p.Paper.Paper, false)
 	return kernel.PDF(pdf, "sheet-%d.pdf", p.Number), err
 }
 
@@ -85,7 +85,7 @@ func (desk Desk) draftPDF(tx *kernel.Tx, p kernel.Paper, ask Issue) (kernel.File
 	if err != nil {
 		return kernel.File{}, err
 	}
-	pdf, err := paper.SheetPDF(tx.Say, h, paperSheet(tx.Say, sheet), p.Paper)
+	pdf, err := paper.SheetPDF(tx.Say, h, paperSheet(tx.Say, sheet), p.Paper, false)
 	return kernel.PDF(pdf, "draft.pdf"), err
 }
 

@@ -5,8 +5,8 @@ type StepCode string
 
 // All lists them in the order of the hands.
 func (StepCode) All() []StepCode {
-	return []StepCode{"services", "window", "overhead", "bundle", "clear-grass", "shelf", "dig", "widen", "slot", "rough-sides", "pad", "firm-base", "half-fill-test",
-		"soak-if-dry", "unpot", "labels-off", "clear-flare", "see-flare", "trim-roots", "check-hole", "rig", "cone", "set", "lay-in-slot", "contour", "stick", "graft",
+	return []StepCode{"services", "window", "overhead", "bundle", "clear-grass", "shelf", "dig", "widen", "slot", "rough-sides", "pad", "firm-base", "check-hole",
+		"half-fill-test", "soak-if-dry", "unpot", "labels-off", "clear-flare", "see-flare", "trim-roots", "rig", "cone", "set", "lay-in-slot", "contour", "stick", "graft",
 		"turn", "plumb", "unwrap", "feed", "backfill", "mound", "finish", "basin", "water", "compost", "mulch", "no-stake", "stake", "sun-paint", "shade", "collar-cut", "look-again"}
 }
 

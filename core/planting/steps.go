@@ -138,6 +138,7 @@ func holeSteps(l *stepList, in Input, p Plan) {
 	} else {
 		l.dig("firm-base", nil)
 	}
+	checkHoleStep(l, in, p)
 	// Only where the reading says that it can be passed, with the time that it leads one to expect.
 	if hours, passes := halfFillHours(in, p); passes {
 		l.dig("half-fill-test", map[string]Measure{"hours": {hours, "h"}})
@@ -173,7 +174,6 @@ func treeSteps(l *stepList, h rules.House, in Input, p Plan) {
 			trim.Choice, trim.Values = "to-length", map[string]Measure{"cut": mm(p.Long.CutMM), "left": mm(p.Long.LeftMM)}
 		}
 	}
-	checkHoleStep(l, in, p)
 	switch {
 	case bare:
 		if byContractor {

@@ -671,6 +671,23 @@ export const plantingHabit = ['tree', 'shrub'] as const
 export const plantingMoveReason = ['young', 'years-unknown', 'old', 'heavy', 'moves-badly'] as const
 export const plantingMoveWord = ['good', 'fair', 'mover'] as const
 export const plantingNeed = ['line-owner', 'leave'] as const
+export const plantingPanelCode = [
+  'mark-out',
+  'dig',
+  'empty',
+  'drain',
+  'free',
+  'flare',
+  'set',
+  'check',
+  'straight',
+  'fill',
+  'level',
+  'water',
+  'mulch',
+  'stake',
+  'after',
+] as const
 export const plantingRefusal = [
   'standing-water',
   'loose-base',
@@ -697,6 +714,7 @@ export const plantingStepCode = [
   'rough-sides',
   'pad',
   'firm-base',
+  'check-hole',
   'half-fill-test',
   'soak-if-dry',
   'unpot',
@@ -704,7 +722,6 @@ export const plantingStepCode = [
   'clear-flare',
   'see-flare',
   'trim-roots',
-  'check-hole',
   'rig',
   'cone',
   'set',

@@ -6429,6 +6429,8 @@ export interface components {
             /** Format: double */
             value: number;
         };
+        /** @enum {string} */
+        PlantingPanelCode: "mark-out" | "dig" | "empty" | "drain" | "free" | "flare" | "set" | "check" | "straight" | "fill" | "level" | "water" | "mulch" | "stake" | "after";
         PlantingPlan: {
             assumed: string[];
             /** Format: double */
@@ -6616,7 +6618,7 @@ export interface components {
             };
         };
         /** @enum {string} */
-        PlantingStepCode: "services" | "window" | "overhead" | "bundle" | "clear-grass" | "shelf" | "dig" | "widen" | "slot" | "rough-sides" | "pad" | "firm-base" | "half-fill-test" | "soak-if-dry" | "unpot" | "labels-off" | "clear-flare" | "see-flare" | "trim-roots" | "check-hole" | "rig" | "cone" | "set" | "lay-in-slot" | "contour" | "stick" | "graft" | "turn" | "plumb" | "unwrap" | "feed" | "backfill" | "mound" | "finish" | "basin" | "water" | "compost" | "mulch" | "no-stake" | "stake" | "sun-paint" | "shade" | "collar-cut" | "look-again";
+        PlantingStepCode: "services" | "window" | "overhead" | "bundle" | "clear-grass" | "shelf" | "dig" | "widen" | "slot" | "rough-sides" | "pad" | "firm-base" | "check-hole" | "half-fill-test" | "soak-if-dry" | "unpot" | "labels-off" | "clear-flare" | "see-flare" | "trim-roots" | "rig" | "cone" | "set" | "lay-in-slot" | "contour" | "stick" | "graft" | "turn" | "plumb" | "unwrap" | "feed" | "backfill" | "mound" | "finish" | "basin" | "water" | "compost" | "mulch" | "no-stake" | "stake" | "sun-paint" | "shade" | "collar-cut" | "look-again";
         /** @enum {string} */
         PlantingStop: "fit-cold" | "fit-heat" | "fit-light" | "fit-drainage" | "fit-ph" | "fit-drought" | "fit-room" | "fit-chill" | "fit-pollination" | "fit-wind" | "fit-soil" | "no-water" | "meets-at-once" | "harms-here" | "contractor" | "rigging";
         PlantingToday: {
@@ -7986,6 +7988,12 @@ export interface components {
             /** @description lots with trees that nobody looked at, the newest first */
             to_check: components["schemas"]["YardCountedLot"][];
         };
+        WordsBoxRow: {
+            /** Format: date-time */
+            from: string;
+            often: string;
+            while: string;
+        };
         WordsCareWords: {
             code: components["schemas"]["CareCode"];
             date: string;
@@ -8017,18 +8025,42 @@ export interface components {
             /** @description value, rule or school */
             what: string;
         };
+        WordsHurtWords: {
+            code: string;
+            text: string;
+            title: string;
+        };
         /** @enum {string} */
         WordsLanguage: "en-US" | "en-GB";
+        WordsOddWords: {
+            do: string;
+            sign: string;
+        };
+        WordsOffWords: {
+            what: string;
+            when: string;
+        };
+        WordsPanelWords: {
+            cautions: string[];
+            code: components["schemas"]["PlantingPanelCode"];
+            figure: string;
+            locked: boolean;
+            /** @description one for each of its steps */
+            texts: string[];
+            why: string;
+        };
         WordsPlanWords: {
             against: string[];
             care: components["schemas"]["WordsCareWords"][];
             figures: components["schemas"]["WordsFigureWords"][];
             handling: string;
             headline: string;
+            idle: string[];
             /** @description conflicts and assumptions */
             notes: string[];
             quantities: components["schemas"]["WordsQuantityWords"][];
             schools: string;
+            sheet: components["schemas"]["WordsSheetWords"];
             steps: components["schemas"]["WordsStepWords"][];
             trouble: string[];
             water: string[];
@@ -8042,6 +8074,20 @@ export interface components {
             bags: string;
             code: string;
             label: string;
+        };
+        WordsSheetWords: {
+            finger: string;
+            hurts: components["schemas"]["WordsHurtWords"][];
+            kit: string[];
+            never: string[];
+            odd: components["schemas"]["WordsOddWords"][];
+            off: components["schemas"]["WordsOffWords"][];
+            panels: components["schemas"]["WordsPanelWords"][];
+            pour: string;
+            rows: components["schemas"]["WordsBoxRow"][];
+            then: string;
+            until: string[];
+            where: string;
         };
         WordsStepWords: {
             cautions: string[];
