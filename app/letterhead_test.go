@@ -46,7 +46,7 @@ func TestTheLetterheadIsOnEveryPaper(t *testing.T) {
 	var sheets struct{ Sheets []struct{ Number int } }
 	manager.get("/api/v1/sheets", &sheets)
 	require.NotEmpty(t, sheets.Sheets)
-	_, file := manager.send("GET", fmt.Sprintf("/api/v1/sheets/%d/sheet.pdf", sheets.Sheets[0].Number), nil)
+	_, file := manager.send("GET", fmt.Sprintf("/api/v1/sheets/%d/sheet.pdf?large=true", sheets.Sheets[0].Number), nil)
 	words := poppler(t, []byte(file), "pdftotext", "-layout")
 	assert.Contains(t, words, "Hollow Oak Trees")
 	assert.Contains(t, words, "+44 1632 960077")

@@ -157,7 +157,7 @@ func TestFromThePotToTheSheet(t *testing.T) {
 	counter.sees("Hornbeam")
 	counter.do(chromedp.Evaluate(`document.querySelectorAll('details').forEach((d) => { d.open = true })`, nil))
 	counter.press("a", tag)
-	counter.until(`document.querySelector('[data-testid="headline"]')?.innerText.startsWith('Plant it')`)
+	counter.until(`document.querySelector('[data-testid="headline"]')?.innerText.startsWith('The root flare')`)
 
 	// The plan: the core on the same numbers.
 	hole, err := planting.Hole(rules.House{}, planting.HoleInput{Form: stock.Container, BallDiameterMM: ptr(float64(int(width + 0.5))), BallHeightMM: ptr(193.0),
@@ -198,7 +198,7 @@ func TestFromThePotToTheSheet(t *testing.T) {
 	// The paper says the same.
 	text := counter.paperOf(3)
 	for _, want := range []string{mm(hole.HoleDepthMM) + " deep", mm(hole.HoleTopMM) + " wide", "Odile Marchbanks", "LM-9001", tag,
-		"flare " + mm(hole.StickMM) + " above the stick", "66 mm cleared off the top"} {
+		"The root flare must stand " + mm(hole.StickMM) + " above the underside of the board", "66 mm cleared off the top"} {
 		assert.Contains(t, text, want)
 	}
 	calendar := counter.file("/api/v1/sheets/3/care.ics")
@@ -253,7 +253,7 @@ func (p *hand) textOfPaper(path string) string {
 	p.t.Helper()
 	file := filepath.Join(p.t.TempDir(), "paper.pdf")
 	require.NoError(p.t, os.WriteFile(file, []byte(p.file(path)), 0o600))
-	out, err := exec.Command("pdftotext", "-layout", file, "-").Output()
+	out, err := exec.Command("pdftotext", "-raw", file, "-").Output()
 	require.NoError(p.t, err)
 	return unspaced(strings.Join(strings.Fields(string(out)), " "))
 }

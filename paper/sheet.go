@@ -35,6 +35,8 @@ type Sheet struct {
 	Replaces *int
 	// Ended says that it holds no more, "" while it does; Replaced that another took its place.
 	Ended    string
+	// Forgotten says that it was drawn anew without the person it went to, "" while it was not.
+	Forgotten string
 	EndedAt  *time.Time
 	Replaced bool
 	Input    planting.Input

@@ -88,6 +88,9 @@ func lead(s words.Speaker, sheet Sheet) []string {
 			out = append(out, sentence(sheet.Words.Steps[i].Text))
 		}
 	}
+	if sheet.Forgotten != "" {
+		out = append(out, sheet.Forgotten)
+	}
 	if sheet.Replaces != nil {
 		out = append(out, s.Say("sheet.replaces", map[string]any{"number": fmt.Sprint(*sheet.Replaces)}))
 	}

@@ -65,11 +65,15 @@ func Forget(tx *kernel.Tx, spotIDs []string, instead string) error {
 			}
 			signed, reason := without(sheet.SignedReason), without(sheet.WithdrawnReason)
 			c.Customer, c.Address, c.SpotName = instead, instead, instead
+			c.ForgottenAt = &tx.Now
 			if c.Marking != nil {
 				c.Marking.Reference, c.Marking.MarkedBy = instead, instead
 			}
 			sheet.Content, sheet.SignedReason, sheet.WithdrawnReason = c, signed, reason
 			if err := kernel.Ours(tx.DB().Model(&sheet).Select("content", "signed_reason", "withdrawn_reason").Updates(&sheet).Error); err != nil {
+				return err
+			}
+			if err := redraw(tx, sheet); err != nil {
 				return err
 			}
 			if err := messages.ForgetFact(tx, "customer", fmt.Sprint(sheet.Number), instead); err != nil {

@@ -15,6 +15,7 @@ type onPaper struct {
 	kernel.Paper
 	Units    words.Units    `query:"units" doc:"metric or us; the sheet's own when left out"`
 	Language words.Language `query:"language" doc:"the sheet's own when left out"`
+	Large    bool           `query:"large" doc:"four pages in large print"`
 }
 
 // speaker speaks the sheet's own language and units unless asked otherwise.
@@ -46,15 +47,6 @@ func forRole(tx *kernel.Tx, number int) (Sheet, error) {
 		sheet.Content.Address = ""
 	}
 	return sheet, err
-}
-
-func sheetPDF(tx *kernel.Tx, p onPaper) (kernel.File, error) {
-	s, h, sheet, err := p.handedOut(tx)
-	if err != nil {
-		return kernel.File{}, err
-	}
-	pdf, err := paper.SheetPDF(s, h, sheet, p.Paper.Paper, false)
-	return kernel.PDF(pdf, "sheet-%d.pdf", p.Number), err
 }
 
 // sheetPage is the sheet as a file to send to who does not read paper. It is saved, never shown from here: it has a style of its own.
@@ -97,6 +89,6 @@ func paperSheet(s words.Speaker, sheet Sheet) paper.Sheet {
 		Botanical: c.Botanical, LotNumber: c.LotNumber, IssuedAt: sheet.IssuedAt, IssuedBy: c.IssuedBy, PlantingOn: sheet.PlantingOn,
 		Marked: markedText(s, c), Done: doneTexts(s, c), SignedReason: sheet.SignedReason, CoreVersion: sheet.CoreVersion,
 		Series: sheet.Series, Revision: sheet.Revision, Ended: sheet.endedText(s), EndedAt: sheet.WithdrawnAt, Replaced: sheet.ReplacedBy != nil,
-		Replaces: sheet.Replaces, Input: c.Input, Plan: c.Plan, Words: s.Plan(c.Input, c.Plan, c.Care),
+		Forgotten: c.ForgottenText(s), Replaces: sheet.Replaces, Input: c.Input, Plan: c.Plan, Words: s.Plan(c.Input, c.Plan, c.Care),
 	}
 }

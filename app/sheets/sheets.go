@@ -41,6 +41,16 @@ type Content struct {
 	Language  words.Language `json:"language"`
 	// Measures are what sheets of an earlier program said amounts in: the house's own, which no customer has.
 	Measures []yard.HouseMeasure `json:"measures,omitempty"`
+	// ForgottenAt is when the person it went to was taken out of it.
+	ForgottenAt *time.Time `json:"forgotten_at,omitempty"`
+}
+
+// ForgottenText says on paper that it was drawn anew without the person, "" while it was not.
+func (c Content) ForgottenText(s words.Speaker) string {
+	if c.ForgottenAt == nil {
+		return ""
+	}
+	return s.Say("sheet.forgotten", map[string]any{"date": *c.ForgottenAt})
 }
 
 // Marking is the marking record under which a sheet was issued.
@@ -94,6 +104,7 @@ func Capability(desk Desk) kernel.Capability {
 		kernel.Read("list-sheets", "/sheets", ground.SeeGround, list),
 		kernel.Read("see-sheet", "/sheets/{number}", ground.SeeGround, func(tx *kernel.Tx, p kernel.ByNumber) (Page, error) { return desk.page(tx, p.Number) }),
 		kernel.ReadFile("sheet-pdf", "/sheets/{number}/sheet.pdf", ground.SeeGround, "application/pdf", sheetPDF),
+		kernel.ReadFile("sheet-handed-over", "/sheets/{number}/handed-over.pdf", IssueSheets, "application/pdf", handedOver),
 		kernel.ReadFile("sheet-page", "/sheets/{number}/sheet.html", ground.SeeGround, "text/html", sheetPage),
 		kernel.ReadFile("sheet-calendar", "/sheets/{number}/care.ics", ground.SeeGround, "text/calendar", calendar),
 	}, Jobs: []kernel.Job{desk.watch()}}

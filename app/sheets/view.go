@@ -9,6 +9,7 @@ import (
 	"sedum/app/yard"
 	"sedum/core/calc"
 	"sedum/core/planting"
+	"sedum/core/roles"
 	"sedum/core/rules"
 	"sedum/core/stock"
 	"sedum/kernel"
@@ -99,6 +100,11 @@ func (desk Desk) page(tx *kernel.Tx, number int) (Page, error) {
 	out.MayWithdraw = err == nil && len(t) == 1 && sheet.WithdrawnAt == nil && planting.MayWithdraw(t[0].State, tx.Who.Role)
 	out.MayRevise = out.MayWithdraw && t[0].State == stock.Reserved
 	out.SpotID = sheet.SpotID
+	if err == nil && roles.SeesContact(tx.Who.Role) {
+		var n int
+		n, err = kernel.Value[int](tx, "SELECT COUNT(*) FROM sheet_papers WHERE sheet_id = ?", sheet.ID)
+		out.Kept = n > 0
+	}
 	return out, err
 }
 
@@ -132,11 +138,13 @@ type Page struct {
 	Replaces    *int              `json:"replaces"`
 	MayWithdraw bool              `json:"may_withdraw"`
 	MayRevise   bool              `json:"may_revise"`
-	Units       words.Units       `json:"units"`
-	CoreVersion string            `json:"core_version"`
-	Input       planting.Input    `json:"input"`
-	Plan        planting.Plan     `json:"plan"`
-	Words       words.PlanWords   `json:"words"`
+	// Kept tells whether the paper is kept as it was handed over.
+	Kept        bool            `json:"kept"`
+	Units       words.Units     `json:"units"`
+	CoreVersion string          `json:"core_version"`
+	Input       planting.Input  `json:"input"`
+	Plan        planting.Plan   `json:"plan"`
+	Words       words.PlanWords `json:"words"`
 }
 
 func (sheet Sheet) line() Line {

@@ -2062,6 +2062,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/sheets/{number}/handed-over.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Sheet handed over */
+        get: operations["sheet-handed-over"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/sheets/{number}/sheet.html": {
         parameters: {
             query?: never;
@@ -6912,6 +6929,7 @@ export interface components {
             /** Format: date-time */
             issued_at: string;
             issued_by: string;
+            kept: boolean;
             marked: string;
             may_revise: boolean;
             may_withdraw: boolean;
@@ -13926,6 +13944,8 @@ export interface operations {
                 units?: string;
                 /** @description the sheet's own when left out */
                 language?: string;
+                /** @description four pages in large print */
+                large?: boolean;
             };
             header?: {
                 /** @description the language of every sentence in the answer: en-US or en-GB */
@@ -13964,6 +13984,48 @@ export interface operations {
             };
         };
     };
+    "sheet-handed-over": {
+        parameters: {
+            query?: {
+                paper?: "a4" | "letter";
+            };
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "sheet-page": {
         parameters: {
             query?: {
@@ -13972,6 +14034,8 @@ export interface operations {
                 units?: string;
                 /** @description the sheet's own when left out */
                 language?: string;
+                /** @description four pages in large print */
+                large?: boolean;
             };
             header?: {
                 /** @description the language of every sentence in the answer: en-US or en-GB */
@@ -14018,6 +14082,8 @@ export interface operations {
                 units?: string;
                 /** @description the sheet's own when left out */
                 language?: string;
+                /** @description four pages in large print */
+                large?: boolean;
             };
             header?: {
                 /** @description the language of every sentence in the answer: en-US or en-GB */

@@ -45,7 +45,7 @@ export function PlanView(props: {
               {props.danger}
             </p>
           )}
-          <h1 className="text-[2.3rem]" data-testid="headline">
+          <h1 className="text-[1.9rem] leading-[1.12]" data-testid="headline">
             {words.headline}
           </h1>
           <p className="mt-1 mb-3">
@@ -91,7 +91,7 @@ export function PlanView(props: {
           </div>
         </dl>
         <ul className="mt-2 text-soft">
-          {[...words.window.reasons, ...words.notes].map((n) => (
+          {[...words.window.reasons, ...words.notes, ...words.idle].map((n) => (
             <li key={n}>{n}</li>
           ))}
         </ul>

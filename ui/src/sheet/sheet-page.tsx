@@ -20,8 +20,11 @@ export function SheetPage({ number }: { number: number }) {
     return <Nothing title={t('nothing.sheet')} />
   if (sheet.error) return <Failed cause={sheet.error} again={() => sheet.refetch()} />
   const s = sheet.data
-  const file = (name: string, paper?: string) =>
-    `/api/v1/sheets/${s.number}/${name}?${new URLSearchParams({ units, language, ...(paper ? { paper } : {}) })}`
+  // The papers are the sheet's own: they speak as it was issued, not as who looks at it.
+  const file = (name: string, asked: Record<string, string> = {}) =>
+    `/api/v1/sheets/${s.number}/${name}?${new URLSearchParams(asked)}`
+  const paper = units === 'us' ? 'letter' : 'a4'
+  const changed = s.now.some((n) => n.code !== 'held-until')
   return (
     <PlanView
       title={t('sheet.title', {
@@ -39,7 +42,7 @@ export function SheetPage({ number }: { number: number }) {
         {s.now.length > 0 && (
           <ul
             data-testid="sheet-now"
-            className={`grid gap-1 rounded-xl border-2 p-3 ${s.now.some((n) => n.code !== 'held-until') ? 'border-oxblood font-semibold text-oxblood' : 'border-line-strong'}`}
+            className={`grid gap-1 rounded-xl border-2 p-3 ${changed ? 'border-oxblood font-semibold text-oxblood' : 'border-line-strong'}`}
           >
             {s.now.map((n) => (
               <li key={n.code}>{n.text}</li>
@@ -79,12 +82,30 @@ export function SheetPage({ number }: { number: number }) {
         )}
         <Unnamed />
         <div className="no-print grid grid-cols-2 gap-2">
-          <a className="deed no-underline" href={file('sheet.pdf', 'a4')} target="_blank" rel="noreferrer">
+          <a className="deed no-underline" href={file('sheet.pdf', { paper: 'a4' })} target="_blank" rel="noreferrer">
             {t('sheet.pdf.a4')}
           </a>
-          <a className="deed no-underline" href={file('sheet.pdf', 'letter')} target="_blank" rel="noreferrer">
+          <a
+            className="deed no-underline"
+            href={file('sheet.pdf', { paper: 'letter' })}
+            target="_blank"
+            rel="noreferrer"
+          >
             {t('sheet.pdf.letter')}
           </a>
+          <a
+            className="quiet no-underline"
+            href={file('sheet.pdf', { paper, large: 'true' })}
+            target="_blank"
+            rel="noreferrer"
+          >
+            {t('sheet.pdf.large')}
+          </a>
+          {changed && s.kept && (
+            <a className="quiet no-underline" href={file('handed-over.pdf', { paper })} target="_blank" rel="noreferrer">
+              {t('sheet.handed-over')}
+            </a>
+          )}
           <a className="quiet no-underline" href={file('sheet.html')} download={`sheet-${s.number}.html`}>
             {t('sheet.page')}
           </a>
