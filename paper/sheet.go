@@ -34,14 +34,14 @@ type Sheet struct {
 	// Replaces is the sheet that this one revises.
 	Replaces *int
 	// Ended says that it holds no more, "" while it does; Replaced that another took its place.
-	Ended    string
+	Ended string
 	// Forgotten says that it was drawn anew without the person it went to, "" while it was not.
 	Forgotten string
-	EndedAt  *time.Time
-	Replaced bool
-	Input    planting.Input
-	Plan     planting.Plan
-	Words    words.PlanWords
+	EndedAt   *time.Time
+	Replaced  bool
+	Input     planting.Input
+	Plan      planting.Plan
+	Words     words.PlanWords
 }
 
 func length(mm float64) planting.Measure { return planting.Measure{Value: mm, Unit: "mm"} }
