@@ -114,6 +114,14 @@ func TestTheRestOfTheOperationsAnswer(t *testing.T) {
 	ask := map[string]any{"tag": tag, "spot_id": spot, "planting_on": time.Now().UTC().AddDate(0, 0, 1).Format(time.DateOnly), "high_c": 6, "ground": "workable", "buds": "dormant", "stands_alone": true, "schools": map[string]any{},
 		"tree_version": tree.Version, "signed_reason": "as the customer wishes", "units": "metric", "language": "en-US"}
 	ok("POST", "/api/v1/plan/draft.pdf", ask)
+	rulesOfHouse := ok("GET", "/api/v1/rules/house-rules.json", nil)
+	var takenIn map[string]any
+	require.NoError(t, json.Unmarshal([]byte(rulesOfHouse), &takenIn))
+	ok("GET", "/api/v1/rules/changes", nil)
+	ok("POST", "/api/v1/rules/try", map[string]string{"key": "mulch.gap_mm", "value": "150"})
+	ok("POST", "/api/v1/rules/read", takenIn)
+	takenIn["reason"] = "as at the main yard"
+	ok("POST", "/api/v1/rules/file", takenIn)
 	ok("POST", "/api/v1/sheets", ask)
 	var issued struct{ Holds, Version int }
 	p.get("/api/v1/trees/"+tag+"/sheets", &issued)

@@ -226,7 +226,7 @@ func (s Speaker) figure(n planting.Number, locked bool) FigureWords {
 	}
 	for _, used := range n.Rules {
 		if rule, ok := rules.Find(used.Key); ok {
-			out.How = append(out.How, HowPart{"rule", string(used.Key), s.ruleValue(rule, used.Value), s.WhyRule(rule.Key)})
+			out.How = append(out.How, HowPart{"rule", s.RuleSays(rule, used.Value), "", s.WhyRule(rule.Key)})
 		}
 	}
 	if n.School != nil {
@@ -243,20 +243,6 @@ func (s Speaker) WhyRule(k rules.Key) string { return s.Say("rule.why."+string(k
 
 // WhySchool is the reason for the school that is chosen where nobody chose.
 func (s Speaker) WhySchool(step rules.Step) string { return s.Say("school.why."+string(step), nil) }
-
-func (s Speaker) ruleValue(rule rules.Rule, value float64) string {
-	switch rule.Unit {
-	case "mm":
-		return s.Measure(planting.Measure{Value: value, Unit: "mm"})
-	case "L":
-		return s.Measure(planting.Measure{Value: value, Unit: "l"})
-	case "kg":
-		return s.Measure(planting.Measure{Value: value, Unit: "kg"})
-	case "share":
-		return s.Measure(planting.Measure{Value: value * 100, Unit: "pct"})
-	}
-	return plain(value, 2) + " " + rule.Unit
-}
 
 func (s Speaker) step(step planting.Step) StepWords {
 	out := StepWords{Code: step.Code, Digs: step.Digs, Locked: step.Locked, Cautions: []string{}}

@@ -144,3 +144,16 @@ func OpenIn(tx *kernel.Tx, states []stock.State, limit int) ([]Open, error) {
 	}
 	return out, err
 }
+
+// JudgedLook is a tree's newest look with what it was judged from.
+type JudgedLook struct {
+	Tag      string
+	Subject  stock.Subject  `gorm:"serializer:json"`
+	Readings stock.Readings `gorm:"serializer:json"`
+}
+
+// Judged are the newest looks at trees that are ours to sell, the newest first.
+func Judged(tx *kernel.Tx, limit int) ([]JudgedLook, error) {
+	return kernel.Rows[JudgedLook](tx, `SELECT t.tag, c.subject, c.readings FROM (SELECT tag, check_id FROM trees WHERE check_id IS NOT NULL AND state NOT IN ? ORDER BY state_since DESC LIMIT ?) t
+		JOIN checks c ON c.id = t.check_id`, []stock.State{stock.Sold, stock.SentBack, stock.Lost}, limit)
+}

@@ -109,6 +109,9 @@ func (b *Book) at(tx *kernel.Tx, now asOf) (rules.House, error) {
 
 const schoolPrefix = "school:"
 
+// With is a house with one threshold, or (key "school:step") one school, changed.
+func With(h rules.House, key, value string) (rules.House, error) { return apply(h, key, value) }
+
 func apply(h rules.House, key, value string) (rules.House, error) {
 	if step, ok := strings.CutPrefix(key, schoolPrefix); ok {
 		return h.WithSchool(rules.Step(step), value)
@@ -135,6 +138,13 @@ func Capability(b *Book) kernel.Capability {
 			who, err := b.House(tx)
 			return show(tx, who.House), err
 		}).Makes(kernel.Everything).Logged(),
+		kernel.Read("rule-changes", "/rules/changes", SeeRules, changes),
+		kernel.ReadFile("rules-file", "/rules/house-rules.json", SeeRules, "application/json", file),
+		kernel.Ask("read-rules", "/rules/read", ChangeRules, readFile),
+		kernel.Deed("take-in-rules", "POST", "/rules/file", ChangeRules, takeIn, func(tx *kernel.Tx, _, _ kernel.None) (All, error) {
+			who, err := b.House(tx)
+			return show(tx, who.House), err
+		}).Makes(kernel.Everything).Logged(),
 	}}
 }
 
@@ -153,10 +163,14 @@ func change(tx *kernel.Tx, _ kernel.None, c NewChange) (kernel.None, error) {
 	if strings.TrimSpace(c.Reason) == "" {
 		return kernel.None{}, fault.List{{Field: "reason", Code: fault.Required}}
 	}
+	return kernel.None{}, write(tx, c)
+}
+
+func write(tx *kernel.Tx, c NewChange) error {
 	seq, err := tx.Next("rule-change", 1)
 	if err != nil {
-		return kernel.None{}, err
+		return err
 	}
-	return kernel.None{}, kernel.Add(tx, &Change{ID: kernel.NewID(), Seq: seq, RuleKey: c.Key, Value: c.Value, Reason: strings.TrimSpace(c.Reason),
+	return kernel.Add(tx, &Change{ID: kernel.NewID(), Seq: seq, RuleKey: c.Key, Value: c.Value, Reason: strings.TrimSpace(c.Reason),
 		PersonID: tx.Who.ID, At: tx.Now})
 }

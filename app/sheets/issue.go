@@ -113,7 +113,7 @@ func (p planned) content(tx *kernel.Tx, ask Issue) Content {
 		Tag: p.tree.Tree.Tag, Common: p.tree.Lot.Called(), Botanical: p.tree.Lot.Kind.Botanical,
 		LotNumber: p.tree.Lot.Number, Grower: p.tree.Lot.Grower.Name, IssuedBy: tx.Who.Name,
 		Input: p.input, House: p.house.Whole(), Plan: p.plan, Care: p.care,
-		Units: ask.Units, Language: ask.Language,
+		Units: ask.Units, Language: ask.Language, Chosen: ask.Schools,
 	}
 	if m := p.spot.MarkedOn(p.plantingOn); m != nil {
 		c.Marking = &Marking{Reference: m.Reference, MarkedBy: m.MarkedBy, ExpiresOn: m.ExpiresOn}

@@ -8,6 +8,7 @@ import (
 	"sedum/app/clock"
 	"sedum/app/ground"
 	"sedum/app/match"
+	housed "sedum/app/rules"
 	"sedum/core/care"
 	"sedum/core/planting"
 	"sedum/core/roles"
@@ -41,6 +42,8 @@ type Content struct {
 	Language  words.Language `json:"language"`
 	// Measures are what sheets of an earlier program said amounts in: the house's own, which no customer has.
 	Measures []yard.HouseMeasure `json:"measures,omitempty"`
+	// Chosen are the schools that were chosen for this sheet alone.
+	Chosen map[rules.Step]string `json:"chosen,omitempty"`
 	// ForgottenAt is when the person it went to was taken out of it.
 	ForgottenAt *time.Time `json:"forgotten_at,omitempty"`
 }
@@ -100,6 +103,7 @@ func Capability(desk Desk) kernel.Capability {
 		kernel.Deed("withdraw-sheet", "POST", "/sheets/{number}/withdrawal", IssueSheets, withdraw, func(tx *kernel.Tx, _ kernel.ByNumber, number int) (Page, error) {
 			return desk.page(tx, number)
 		}).Makes("list-sheets", "see-sheet", "sheets-of-tree", "see-tree", "list-trees", "list-lots", "match", "today"),
+		kernel.Ask("try-rule", "/rules/try", housed.ChangeRules, tryRule),
 		kernel.Read("sheets-of-tree", "/trees/{tag}/sheets", ground.SeeGround, ofTree),
 		kernel.Read("list-sheets", "/sheets", ground.SeeGround, list),
 		kernel.Read("see-sheet", "/sheets/{number}", ground.SeeGround, func(tx *kernel.Tx, p kernel.ByNumber) (Page, error) { return desk.page(tx, p.Number) }),

@@ -198,6 +198,20 @@ export const rulesQuery = queryOptions({
   queryFn: () => ask(client.GET('/api/v1/rules')),
 })
 
+export const ruleChangesQuery = queryOptions({
+  queryKey: keyOf('rule-changes'),
+  queryFn: () => ask(client.GET('/api/v1/rules/changes')),
+})
+
+export const triedQuery = (key: string, value: string) =>
+  queryOptions({
+    queryKey: ['try-rule', key, value],
+    queryFn: ({ signal }) => ask(client.POST('/api/v1/rules/try', { body: { key, value }, signal })),
+    placeholderData: keepPreviousData,
+    retry: false,
+    gcTime: 30_000,
+  })
+
 export const deliveriesQuery = queryOptions({
   queryKey: keyOf('list-deliveries'),
   queryFn: () => ask(client.GET('/api/v1/deliveries')),

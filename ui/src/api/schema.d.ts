@@ -1818,6 +1818,91 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/rules/changes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Rule changes */
+        get: operations["rule-changes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/rules/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take in rules */
+        post: operations["take-in-rules"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/rules/house-rules.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Rules file */
+        get: operations["rules-file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/rules/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Read rules */
+        post: operations["read-rules"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/rules/try": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Try rule */
+        post: operations["try-rule"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/scale": {
         parameters: {
             query?: never;
@@ -6745,7 +6830,41 @@ export interface components {
             rules: components["schemas"]["RulesInForce"][];
             schools: components["schemas"]["RulesSchool"][];
         };
+        RulesChanged: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            is: string;
+            key: string;
+            reason: string;
+            /** Format: int64 */
+            seq: number;
+            was: string;
+            /** @description to put it back */
+            was_value: string;
+        };
+        RulesDifference: {
+            is: string;
+            key: string;
+            value: string;
+            would: string;
+        };
+        RulesFile: {
+            /** @enum {string} */
+            format: "sedum-house-rules-1";
+            schools: {
+                [key: string]: string;
+            };
+            values: {
+                [key: string]: number;
+            };
+        };
+        RulesHistory: {
+            changes: components["schemas"]["RulesChanged"][];
+        };
         RulesInForce: {
+            after: string;
+            before: string;
             /** Format: double */
             default: number;
             group: string;
@@ -6754,8 +6873,12 @@ export interface components {
             key: components["schemas"]["RulesKey"];
             /** Format: double */
             low: number;
+            /** @description from which value to which it makes sense */
+            range: string;
             reason: string;
+            shown: string;
             unit: string;
+            usual: string;
             /**
              * Format: double
              * @description in force
@@ -6769,15 +6892,30 @@ export interface components {
             reason: string;
             value: string;
         };
+        RulesReadFile: {
+            differences: components["schemas"]["RulesDifference"][];
+        };
         RulesSchool: {
             choices: components["schemas"]["Sentence"][];
             chosen: string;
+            default: string;
             label: string;
             reason: string;
             step: components["schemas"]["RulesStep"];
         };
         /** @enum {string} */
         RulesStep: "flare" | "shape" | "roots" | "trim" | "stake" | "berm" | "mulch_mm" | "scale" | "backfill" | "firming" | "feed";
+        RulesTakenIn: {
+            /** @enum {string} */
+            format: "sedum-house-rules-1";
+            reason: string;
+            schools: {
+                [key: string]: string;
+            };
+            values: {
+                [key: string]: number;
+            };
+        };
         SamplingCurvePoint: {
             /** Format: double */
             released: number;
@@ -6984,6 +7122,39 @@ export interface components {
             /** Format: int64 */
             tree_version: number;
             words: components["schemas"]["WordsPlanWords"];
+        };
+        SheetsTried: {
+            is: string;
+            /**
+             * Format: int64
+             * @description how many trees were judged anew for this
+             */
+            looked: number;
+            /** @description there are more trees than were judged anew */
+            more: boolean;
+            /**
+             * Format: int64
+             * @description how many sheets are still to be planted by
+             */
+            open: number;
+            sheets: components["schemas"]["SheetsTriedSheet"][];
+            trees: components["schemas"]["SheetsTriedTree"][];
+            would: string;
+        };
+        SheetsTriedSheet: {
+            customer: string;
+            figures: string[];
+            /** Format: int64 */
+            number: number;
+        };
+        SheetsTriedTree: {
+            is: string;
+            tag: string;
+            would: string;
+        };
+        SheetsTryRule: {
+            key: string;
+            value: string;
         };
         SheetsWithdrawal: {
             reason: string;
@@ -13191,6 +13362,202 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RulesAll"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "rule-changes": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RulesHistory"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "take-in-rules": {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+                /** @description sent twice, it happens once */
+                "Idempotency-Key": string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RulesTakenIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RulesAll"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "rules-file": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "read-rules": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RulesFile"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RulesReadFile"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "try-rule": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SheetsTryRule"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SheetsTried"];
                 };
             };
             /** @description Error */

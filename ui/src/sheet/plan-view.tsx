@@ -188,12 +188,8 @@ function Figure({ figure: f, about }: { figure: Schemas['WordsFigureWords']; abo
                 {f.how.map((h) => (
                   <li key={h.what + h.label}>
                     <span className="font-semibold">
-                      {h.what === 'rule'
-                        ? t('how.rule', { rule: h.label })
-                        : h.what === 'school'
-                          ? t('how.school', { step: h.label })
-                          : h.label}
-                      : {h.value}
+                      {h.what === 'school' ? t('how.school', { step: h.label }) : h.label}
+                      {h.value ? `: ${h.value}` : '.'}
                     </span>
                     {h.reason && <span className="text-soft"> {h.reason}</span>}
                   </li>

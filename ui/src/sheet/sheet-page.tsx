@@ -102,7 +102,12 @@ export function SheetPage({ number }: { number: number }) {
             {t('sheet.pdf.large')}
           </a>
           {changed && s.kept && (
-            <a className="quiet no-underline" href={file('handed-over.pdf', { paper })} target="_blank" rel="noreferrer">
+            <a
+              className="quiet no-underline"
+              href={file('handed-over.pdf', { paper })}
+              target="_blank"
+              rel="noreferrer"
+            >
               {t('sheet.handed-over')}
             </a>
           )}
