@@ -114,6 +114,10 @@ func TestTheRestOfTheOperationsAnswer(t *testing.T) {
 	ask := map[string]any{"tag": tag, "spot_id": spot, "planting_on": time.Now().UTC().AddDate(0, 0, 1).Format(time.DateOnly), "high_c": 6, "ground": "workable", "buds": "dormant", "stands_alone": true, "schools": map[string]any{},
 		"tree_version": tree.Version, "signed_reason": "as the customer wishes", "units": "metric", "language": "en-US"}
 	ok("POST", "/api/v1/plan/draft.pdf", ask)
+	ok("GET", "/api/v1/sheets/1/link", nil)
+	ok("GET", "/api/v1/sheets/1/ticks", nil)
+	ok("POST", "/api/v1/sheets/1/link", map[string]any{})
+	ok("POST", "/api/v1/sheets/1/link/revoked", map[string]any{})
 	rulesOfHouse := ok("GET", "/api/v1/rules/house-rules.json", nil)
 	var takenIn map[string]any
 	require.NoError(t, json.Unmarshal([]byte(rulesOfHouse), &takenIn))

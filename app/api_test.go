@@ -35,7 +35,7 @@ type house struct {
 
 func open(t *testing.T) house {
 	t.Helper()
-	settings := app.Settings{Outside: demo.Outside(), Pages: ui.Pages()}
+	settings := app.Settings{Outside: demo.Outside(), Public: "https://trees.quarrywell.example", Pages: ui.Pages()}
 	// One connection: an operation that takes a second stops there, and is found.
 	k := testdb.CopyWith(t, settings, 1, "demo", func(k *kernel.Kernel) error { return demo.Load(context.Background(), k) })
 	h := house{httptest.NewServer(k.Handler()), k}

@@ -10,6 +10,7 @@ import (
 	"sedum/app/calculators"
 	"sedum/app/catalogue"
 	"sedum/app/clock"
+	"sedum/app/copies"
 	"sedum/app/forgetting"
 	"sedum/app/ground"
 	"sedum/app/growers"
@@ -58,7 +59,9 @@ type Settings struct {
 	Hosts []string
 	// HSTSSubdomains holds browsers to HTTPS for names under ours too.
 	HSTSSubdomains bool
-	Pages          http.Handler
+	// Public is where customers' copies are served by a listener of their own, "" where they are not.
+	Public string
+	Pages  http.Handler
 	Outside
 }
 
@@ -97,7 +100,8 @@ func New(d *kernel.Database, s Settings) *kernel.Kernel {
 				stations.Capability(weather),
 				ground.Capability(sheets.HoldsSpot),
 				match.Capability(clocks),
-				sheets.Capability(sheets.Desk{Clocks: clocks}),
+				sheets.Capability(sheets.Desk{Clocks: clocks, Public: s.Public}),
+				copies.Capability(),
 				forgetting.Capability(),
 				today.Capability(clocks),
 				calculators.Capability(),

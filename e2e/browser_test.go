@@ -22,6 +22,7 @@ import (
 
 	"sedum/app"
 	"sedum/app/apptest"
+	"sedum/app/copies"
 	"sedum/app/people"
 	"sedum/database/testdb"
 	"sedum/demo"
@@ -36,6 +37,17 @@ type house struct {
 	server  *http.Server
 	// secret is the certificate of a house that serves over HTTPS; nil over HTTP.
 	secret *tls.Certificate
+	// copied serves customers' copies.
+	copied *http.Server
+}
+
+// serveCopies starts the listener of customers' copies, on the address that it had.
+func (h *house) serveCopies(public net.Listener) {
+	files, names := ui.Copies()
+	h.copied = &http.Server{Handler: copies.NewPublic(h.Kernel, files, names), ReadHeaderTimeout: 5 * time.Second}
+	server := h.copied
+	go func() { _ = server.Serve(public) }()
+	h.t.Cleanup(func() { _ = server.Close() })
 }
 
 // openHouse starts the program's own face over a fresh demo.
@@ -61,9 +73,14 @@ func newHouse(t *testing.T, secure bool) *house {
 	for _, p := range demo.People() {
 		signIns = append(signIns, people.DemoSignIn{Name: p.Name, Role: p.Role, SignIn: p.SignIn, Password: p.Password})
 	}
-	k := testdb.Open(t, app.Settings{Demo: signIns, TLS: secure, Pages: ui.Pages(), Outside: demo.Outside()})
+	// Customers' copies have a listener of their own, as in the program.
+	public, err := net.Listen("tcp", "127.0.0.1:0")
+	require.NoError(t, err)
+	k := testdb.Open(t, app.Settings{Demo: signIns, TLS: secure, Public: "http://" + public.Addr().String(), Pages: ui.Pages(), Outside: demo.Outside()})
 	require.NoError(t, demo.Load(context.Background(), k))
-	return &house{World: apptest.Of(t, k), t: t}
+	h := &house{World: apptest.Of(t, k), t: t}
+	h.serveCopies(public)
+	return h
 }
 
 // begun are the tests that run beside each other already: a test may open more than one house.

@@ -23,7 +23,7 @@ import (
 // reader follows the paper with a simulated hole and the tree in its hands. It knows nothing of the plan: what it does, it has read. Heights
 // are mm against the old ground.
 type reader struct {
-	*rapid.T
+	require.TestingT
 	text string
 	// at is how far it has read: nothing is done before what stands before it.
 	at int
@@ -57,8 +57,8 @@ func (r *reader) must(form string) []float64 {
 const toTheMM = 1.6 // figures on paper are whole mm; two of them are added
 
 // plantsBy does what the paper says, in its order, and leaves the tree standing.
-func plantsBy(t *rapid.T, text string, tree planting.Tree) *reader {
-	r := &reader{T: t, text: text, root: tree.BallHeightMM, buried: tree.FlareDepthMM}
+func plantsBy(t require.TestingT, text string, tree planting.Tree) *reader {
+	r := &reader{TestingT: t, text: text, root: tree.BallHeightMM, buried: tree.FlareDepthMM}
 	r.must(`Mark a ring # mm across`)
 	if dug, ok := r.reads(`(?:Dig|Dig a square,|Dig straight down,|Make a hole) # mm deep`); ok {
 		r.base = -dug[0]
@@ -173,5 +173,21 @@ func TestWhoFollowsThePaperPlantsAsPlanned(t *testing.T) {
 	for _, form := range []stock.Form{stock.Container, stock.Balled, stock.BareRoot, stock.Plug} {
 		require.Positive(t, forms[form], form)
 	}
-	require.Positive(t, mounds)
+}
+
+// On ground that drains poorly the paper builds a mound, with pegs and a pad where they are needed.
+func TestWhoFollowsThePaperBuildsAMound(t *testing.T) {
+	s := words.In(words.American, words.Metric)
+	for _, high := range []float64{180, 330} {
+		sh := sheet(t, s, func(in *planting.Input) {
+			in.Spot.Drain300Min, in.Tree.BallHeightMM, in.Tree.SupportBall = ptr(600.0), high, false
+		})
+		require.True(t, sh.Plan.Hole.BuildMoundFirst)
+		_, text := pdf(t, s, sh, "a4")
+		r := plantsBy(t, plain(text), sh.Input.Tree)
+		require.InDelta(t, sh.Plan.Hole.FinishedRaiseMM, r.flare, 2*toTheMM)
+		mound := r.must(`mound of your own soil round it, # mm high\. Slope it one down for three out: # L of soil`)
+		require.InDelta(t, r.flare, mound[0], 2*toTheMM)
+		require.InDelta(t, sh.Plan.Hole.MoundVolumeL, mound[1], 0.51)
+	}
 }

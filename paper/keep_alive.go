@@ -361,7 +361,23 @@ func (p *page) callUs(f *flow) {
 	f.y = dry.y + 2
 }
 
+// codeMM is the side of the code of a sheet's own page.
+const codeMM = 24.0
+
 func (p *page) calling(f *flow) {
+	if p.sheet.Link != "" {
+		top, wide := f.y, f.wide
+		f.x, f.wide = f.x+codeMM+3, wide-codeMM-3
+		f.para("answer", "", p.body*1.3, p.s.Say("paper.copy", nil))
+		f.text(p.s.Say("paper.copy.about", nil))
+		f.x, f.wide = f.x-codeMM-3, wide
+		if !f.dry {
+			if err := drawCode(p.canvas, p.sheet.Link, f.x, top, codeMM); err != nil {
+				p.SetError(err)
+			}
+		}
+		f.y = math.Max(f.y, top+codeMM) + 2
+	}
 	f.para("answer", "", p.body*1.3, p.s.Say("paper.call", nil))
 	said := []string{}
 	for _, each := range []string{p.house.Name, p.house.Telephone, p.house.Mail, p.house.Opening} {

@@ -39,9 +39,11 @@ type Sheet struct {
 	Forgotten string
 	EndedAt   *time.Time
 	Replaced  bool
-	Input     planting.Input
-	Plan      planting.Plan
-	Words     words.PlanWords
+	// Link is where its copy is on the telephone of whoever plants, "" where there is none.
+	Link  string
+	Input planting.Input
+	Plan  planting.Plan
+	Words words.PlanWords
 }
 
 func length(mm float64) planting.Measure { return planting.Measure{Value: mm, Unit: "mm"} }

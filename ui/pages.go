@@ -26,7 +26,7 @@ func Pages() http.Handler {
 			return
 		}
 		name := strings.TrimPrefix(path.Clean(r.URL.Path), "/")
-		if name != "" && name != "index.html" && name != ".keep" {
+		if name != "" && name != "index.html" && name != ".keep" && !strings.HasPrefix(name, "copy") {
 			if f, err := fs.Stat(built, name); err == nil && !f.IsDir() {
 				// The policy of the worker's own file is the worker's: it fetches from us, and from nobody else.
 				w.Header().Set("Content-Security-Policy", "default-src 'self'; base-uri 'none'; form-action 'none'; frame-ancestors 'none'")

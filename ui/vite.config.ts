@@ -12,15 +12,35 @@ function serviceWorker(): Plugin {
     name: 'service-worker',
     apply: 'build',
     generateBundle(_, bundle) {
-      const files = Object.keys(bundle)
-        .filter((f) => f !== 'index.html')
-        .map((f) => `/${f}`)
-        .concat('/mark.svg')
-      const name = `sedum-${createHash('sha256').update(files.join()).digest('hex').slice(0, 12)}`
-      const source = readFileSync('worker/sw.js', 'utf8')
-        .replace('__FILES__', JSON.stringify(files))
-        .replace('__NAME__', name)
-      this.emitFile({ type: 'asset', fileName: 'sw.js', source })
+      const worker = (of: string, fileName: string, files: string[]) => {
+        const name = `${of}-${createHash('sha256').update(files.join()).digest('hex').slice(0, 12)}`
+        const source = readFileSync(`worker/${fileName}`, 'utf8')
+          .replace('__FILES__', JSON.stringify(files))
+          .replace('__NAME__', name)
+        this.emitFile({ type: 'asset', fileName, source })
+      }
+      // The customer's copy is a page of its own, for people of its own: it needs what its script reaches, and all type and style.
+      const copy = new Set<string>()
+      const reach = (name: string) => {
+        const chunk = bundle[name]
+        if (copy.has(name) || chunk?.type !== 'chunk') return
+        copy.add(name)
+        for (const each of chunk.imports) reach(each)
+      }
+      for (const each of Object.values(bundle)) {
+        if (each.type === 'chunk' && each.isEntry && each.name === 'copy') reach(each.fileName)
+        if (each.type === 'asset' && /\.(css|woff2?)$/.test(each.fileName)) copy.add(each.fileName)
+      }
+      const ours = Object.entries(bundle)
+        .filter(([f, each]) => !f.endsWith('.html') && !(each.type === 'chunk' && each.isEntry && each.name === 'copy'))
+        .map(([f]) => `/${f}`)
+      worker('sedum', 'sw.js', ours.concat('/mark.svg'))
+      worker(
+        'copy',
+        'copy-sw.js',
+        [...copy].map((f) => `/${f}`),
+      )
+      this.emitFile({ type: 'asset', fileName: 'copy-files.json', source: JSON.stringify([...copy]) })
     },
   }
 }
@@ -28,6 +48,12 @@ function serviceWorker(): Plugin {
 export default defineConfig({
   plugins: [react(), tailwindcss(), serviceWorker()],
   // No data URLs: the content policy of the program does not allow them.
-  build: { outDir: 'built', emptyOutDir: true, assetsInlineLimit: 0, modulePreload: { polyfill: false } },
+  build: {
+    outDir: 'built',
+    emptyOutDir: true,
+    assetsInlineLimit: 0,
+    modulePreload: { polyfill: false },
+    rollupOptions: { input: { index: 'index.html', copy: 'copy.html' } },
+  },
   server: { proxy: { '/api': server } },
 })

@@ -7,6 +7,7 @@ import (
 	"strings"
 	"time"
 
+	"sedum/app/copies"
 	"sedum/app/ground"
 	"sedum/app/sheets"
 	"sedum/core/fault"
@@ -93,6 +94,9 @@ func forget(tx *kernel.Tx, customer string, data ground.Data) error {
 		if held {
 			return kernel.Refused{Code: "tree-held-for-them", Field: "name"}
 		}
+	}
+	if err := copies.Forget(tx, data.Spots); err != nil {
+		return err
 	}
 	if err := sheets.Forget(tx, data.Spots, ground.Forgotten); err != nil {
 		return err

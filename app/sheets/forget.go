@@ -76,6 +76,9 @@ func Forget(tx *kernel.Tx, spotIDs []string, instead string) error {
 			if err := redraw(tx, sheet); err != nil {
 				return err
 			}
+			if _, err := kernel.Exec(tx, "DELETE FROM sheet_links WHERE sheet_id = ?", sheet.ID); err != nil {
+				return err
+			}
 			if err := messages.ForgetFact(tx, "customer", fmt.Sprint(sheet.Number), instead); err != nil {
 				return err
 			}

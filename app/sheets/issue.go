@@ -97,7 +97,10 @@ func (desk Desk) issue(tx *kernel.Tx, _ kernel.None, ask Issue) (number int, err
 	if err := kernel.Add(tx, &s); err != nil {
 		return 0, err
 	}
-	if err := keepPapers(tx, s); err != nil {
+	if _, err := desk.newLink(tx, s); err != nil {
+		return 0, err
+	}
+	if err := desk.keepPapers(tx, s); err != nil {
 		return 0, err
 	}
 	if before != nil { // its tree stays reserved, now by the new one

@@ -30,14 +30,14 @@ func (p onPaper) speaker(c Content) words.Speaker {
 }
 
 // handedOut is a sheet as whoever asks may have it, in which words, and whose it is.
-func (p onPaper) handedOut(tx *kernel.Tx) (words.Speaker, paper.House, paper.Sheet, error) {
+func (desk Desk) handedOut(tx *kernel.Tx, p onPaper) (words.Speaker, paper.House, paper.Sheet, error) {
 	sheet, err := forRole(tx, p.Number)
 	if err != nil {
 		return words.Speaker{}, paper.House{}, paper.Sheet{}, err
 	}
 	s := p.speaker(sheet.Content)
 	h, err := letterhead.Of(tx)
-	return s, h, paperSheet(s, sheet), err
+	return s, h, desk.paperSheet(tx, s, sheet), err
 }
 
 // forRole is a sheet with what its reader may see of the customer.
@@ -50,8 +50,8 @@ func forRole(tx *kernel.Tx, number int) (Sheet, error) {
 }
 
 // sheetPage is the sheet as a file to send to who does not read paper. It is saved, never shown from here: it has a style of its own.
-func sheetPage(tx *kernel.Tx, p onPaper) (kernel.File, error) {
-	s, h, sheet, err := p.handedOut(tx)
+func (desk Desk) sheetPage(tx *kernel.Tx, p onPaper) (kernel.File, error) {
+	s, h, sheet, err := desk.handedOut(tx, p)
 	if err != nil {
 		return kernel.File{}, err
 	}
@@ -60,8 +60,8 @@ func sheetPage(tx *kernel.Tx, p onPaper) (kernel.File, error) {
 }
 
 // calendar is the care of a planted tree as a calendar file.
-func calendar(tx *kernel.Tx, p onPaper) (kernel.File, error) {
-	s, h, sheet, err := p.handedOut(tx)
+func (desk Desk) calendar(tx *kernel.Tx, p onPaper) (kernel.File, error) {
+	s, h, sheet, err := desk.handedOut(tx, p)
 	if err != nil {
 		return kernel.File{}, err
 	}
@@ -77,12 +77,23 @@ func (desk Desk) draftPDF(tx *kernel.Tx, p kernel.Paper, ask Issue) (kernel.File
 	if err != nil {
 		return kernel.File{}, err
 	}
-	pdf, err := paper.SheetPDF(tx.Say, h, paperSheet(tx.Say, sheet), p.Paper, false)
+	pdf, err := paper.SheetPDF(tx.Say, h, desk.paperSheet(tx, tx.Say, sheet), p.Paper, false)
 	return kernel.PDF(pdf, "draft.pdf"), err
 }
 
-// paperSheet is a sheet as paper needs it.
-func paperSheet(s words.Speaker, sheet Sheet) paper.Sheet {
+// paperSheet is a sheet as paper needs it, with where its copy is while its link opens.
+func (desk Desk) paperSheet(tx *kernel.Tx, s words.Speaker, sheet Sheet) paper.Sheet {
+	out := PaperSheet(s, sheet)
+	if sheet.ID != "" && desk.Public != "" && roles.SeesContact(tx.Who.Role) && sheet.WithdrawnAt == nil {
+		if l, err := linkOf(tx, sheet.ID); err == nil && l.Holds(tx.Today()) {
+			out.Link = desk.address(l)
+		}
+	}
+	return out
+}
+
+// PaperSheet is a sheet as paper needs it, without a link.
+func PaperSheet(s words.Speaker, sheet Sheet) paper.Sheet {
 	c := sheet.Content
 	return paper.Sheet{
 		Number: sheet.Number, Customer: c.Customer, Address: c.Address, SpotName: c.SpotName, Tag: c.Tag, Common: c.Common,

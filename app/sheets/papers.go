@@ -26,14 +26,14 @@ func (Handed) TableName() string { return "sheet_papers" }
 var sizes = []string{"a4", "letter"}
 
 // keepPapers draws a sheet in its own words and units as it goes out, and keeps it.
-func keepPapers(tx *kernel.Tx, s Sheet) error {
+func (desk Desk) keepPapers(tx *kernel.Tx, s Sheet) error {
 	h, err := letterhead.Of(tx)
 	if err != nil {
 		return err
 	}
 	for _, size := range sizes {
 		say := words.In(s.Content.Language, s.Content.Units)
-		pdf, err := paper.SheetPDF(say, h, paperSheet(say, s), size, false)
+		pdf, err := paper.SheetPDF(say, h, desk.paperSheet(tx, say, s), size, false)
 		if err != nil {
 			return err
 		}
@@ -51,7 +51,7 @@ func kept(tx *kernel.Tx, s Sheet, size string) (Handed, error) {
 
 // sheetPDF is the sheet to print: the paper that was handed over while it says what the sheet says, to who may read all of it, in the words
 // it went out in. A sheet that holds no more, large print, other words or other units are drawn from what was kept.
-func sheetPDF(tx *kernel.Tx, p onPaper) (kernel.File, error) {
+func (desk Desk) sheetPDF(tx *kernel.Tx, p onPaper) (kernel.File, error) {
 	s, err := byNumber(tx, p.Number)
 	if err != nil {
 		return kernel.File{}, err
@@ -66,7 +66,7 @@ func sheetPDF(tx *kernel.Tx, p onPaper) (kernel.File, error) {
 			return kernel.File{}, err
 		}
 	}
-	say, h, sheet, err := p.handedOut(tx)
+	say, h, sheet, err := desk.handedOut(tx, p)
 	if err != nil {
 		return kernel.File{}, err
 	}
@@ -98,5 +98,5 @@ func redraw(tx *kernel.Tx, s Sheet) error {
 	if _, err := kernel.Exec(tx, "DELETE FROM sheet_papers WHERE sheet_id = ?", s.ID); err != nil {
 		return err
 	}
-	return keepPapers(tx, s)
+	return Desk{}.keepPapers(tx, s) // nobody is left to hold a link
 }

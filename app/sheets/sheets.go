@@ -91,7 +91,11 @@ type Sheet struct {
 var IssueSheets = kernel.Permission{Name: "issue-sheets", Roles: roles.Counter()}
 
 // Desk plans and issues; it asks the clocks whether bare roots last until they are planted.
-type Desk struct{ Clocks clock.Clocks }
+type Desk struct {
+	Clocks clock.Clocks
+	// Public is where customers' copies are served (https://...), "" where they are not.
+	Public string
+}
 
 // Capability declares what can be asked and done here.
 func Capability(desk Desk) kernel.Capability {
@@ -103,14 +107,21 @@ func Capability(desk Desk) kernel.Capability {
 		kernel.Deed("withdraw-sheet", "POST", "/sheets/{number}/withdrawal", IssueSheets, withdraw, func(tx *kernel.Tx, _ kernel.ByNumber, number int) (Page, error) {
 			return desk.page(tx, number)
 		}).Makes("list-sheets", "see-sheet", "sheets-of-tree", "see-tree", "list-trees", "list-lots", "match", "today"),
+		kernel.Read("sheet-link", "/sheets/{number}/link", IssueSheets, desk.linkPage),
+		kernel.Deed("share-sheet", "POST", "/sheets/{number}/link", IssueSheets, desk.shareSheet, func(tx *kernel.Tx, p kernel.ByNumber, _ int) (LinkPage, error) {
+			return desk.linkPage(tx, p)
+		}).Makes("sheet-link"),
+		kernel.Deed("revoke-link", "POST", "/sheets/{number}/link/revoked", IssueSheets, revokeLink, func(tx *kernel.Tx, p kernel.ByNumber, _ int) (LinkPage, error) {
+			return desk.linkPage(tx, p)
+		}).Makes("sheet-link"),
 		kernel.Ask("try-rule", "/rules/try", housed.ChangeRules, tryRule),
 		kernel.Read("sheets-of-tree", "/trees/{tag}/sheets", ground.SeeGround, ofTree),
 		kernel.Read("list-sheets", "/sheets", ground.SeeGround, list),
 		kernel.Read("see-sheet", "/sheets/{number}", ground.SeeGround, func(tx *kernel.Tx, p kernel.ByNumber) (Page, error) { return desk.page(tx, p.Number) }),
-		kernel.ReadFile("sheet-pdf", "/sheets/{number}/sheet.pdf", ground.SeeGround, "application/pdf", sheetPDF),
+		kernel.ReadFile("sheet-pdf", "/sheets/{number}/sheet.pdf", ground.SeeGround, "application/pdf", desk.sheetPDF),
 		kernel.ReadFile("sheet-handed-over", "/sheets/{number}/handed-over.pdf", IssueSheets, "application/pdf", handedOver),
-		kernel.ReadFile("sheet-page", "/sheets/{number}/sheet.html", ground.SeeGround, "text/html", sheetPage),
-		kernel.ReadFile("sheet-calendar", "/sheets/{number}/care.ics", ground.SeeGround, "text/calendar", calendar),
+		kernel.ReadFile("sheet-page", "/sheets/{number}/sheet.html", ground.SeeGround, "text/html", desk.sheetPage),
+		kernel.ReadFile("sheet-calendar", "/sheets/{number}/care.ics", ground.SeeGround, "text/calendar", desk.calendar),
 	}, Jobs: []kernel.Job{desk.watch()}}
 }
 

@@ -85,7 +85,16 @@ func runDemo(args []string, _ io.Reader, out, errs io.Writer) int {
 	outside := demo.Outside()
 	outside.Disk = disk{folder}
 	loopback := onLoopback(*listen)
-	k := app.New(d, app.Settings{Zone: place, TLS: *cert != "", Demo: demoSignIns(loopback), Hosts: demoHosts(loopback), Pages: ui.Pages(), Outside: outside})
+	copies, err := listenOn(beside(*listen))
+	if err != nil {
+		return failed(errs, err)
+	}
+	public := "http://"
+	if *cert != "" {
+		public = "https://"
+	}
+	public += copies.Addr().String()
+	k := app.New(d, app.Settings{Zone: place, TLS: *cert != "", Public: public, Demo: demoSignIns(loopback), Hosts: demoHosts(loopback), Pages: ui.Pages(), Outside: outside})
 	if err := k.Migrate(ctx); err != nil {
 		return failed(errs, err)
 	}
@@ -102,6 +111,8 @@ func runDemo(args []string, _ io.Reader, out, errs io.Writer) int {
 	}
 	announce(held, listener, out, server, *cert != "", words)
 	go k.Work(ctx)
+	go servePublic(ctx, copies, k, *cert, *key)
+	_, _ = fmt.Fprintf(out, "Customers' copies of sheets are served on %s\n", public)
 	if err := serve(ctx, listener, k.Handler(), *cert, *key); err != nil {
 		return failed(errs, err)
 	}

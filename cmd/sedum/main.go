@@ -13,7 +13,7 @@ const usage = `sedum: the workbench of a garden-centre or nursery advisor
 
   sedum demo [--fresh] [--listen ADDRESS]      the made-up nursery, with its own database
   sedum cluster [--fresh]                      the same on three database servers and two programs
-  sedum serve --dsn DSN [--listen ADDRESS] [--tls-cert FILE --tls-key FILE] [--data FOLDER]
+  sedum serve --dsn DSN [--listen ADDRESS] [--public URL [--public-listen ADDRESS]] [--tls-cert FILE --tls-key FILE] [--data FOLDER]
   sedum person list|add|password|deactivate    who may sign in
   sedum kinds import|starter                   what the house knows of kinds of trees
   sedum migrate --dsn DSN                      bring a database up to date

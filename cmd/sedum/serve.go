@@ -56,6 +56,8 @@ func runServe(args []string, _ io.Reader, out, errs io.Writer) int {
 	zone := flags.String("zone", setting("SEDUM_ZONE", "Local"), "where the yard's days begin and end, by its name in the table of zones")
 	hosts := flags.String("hosts", setting("SEDUM_HOSTS", ""), "names that it answers for, with commas between; none is any")
 	subdomains := flags.Bool("hsts-subdomains", false, "over HTTPS: hold browsers to it for names under ours too")
+	public := flags.String("public", setting("SEDUM_PUBLIC", ""), "where customers reach their copies of sheets (https://...); none is nowhere")
+	publicListen := flags.String("public-listen", setting("SEDUM_PUBLIC_LISTEN", "127.0.0.1:8081"), "address to serve customers' copies on, when --public is given")
 	patience := flags.Duration("patience", 2*time.Minute, "how long a database is waited for that does not answer")
 	data := flags.String("data", setting("SEDUM_DATA", ""), "folder of the database, when it is on this machine: the managers hear when its disk is nearly full")
 	if err := flags.Parse(args); err != nil {
@@ -81,7 +83,7 @@ func runServe(args []string, _ io.Reader, out, errs io.Writer) int {
 	if *data != "" {
 		outside.Disk = disk{*data}
 	}
-	k := app.New(d, app.Settings{Zone: place, TLS: *cert != "", Hosts: hostsOf(*hosts), HSTSSubdomains: *subdomains, Pages: ui.Pages(), Outside: outside})
+	k := app.New(d, app.Settings{Zone: place, TLS: *cert != "", Hosts: hostsOf(*hosts), HSTSSubdomains: *subdomains, Public: *public, Pages: ui.Pages(), Outside: outside})
 	if err := migrateWhenThere(ctx, k, *patience); err != nil {
 		return failed(errs, err)
 	}
@@ -91,6 +93,16 @@ func runServe(args []string, _ io.Reader, out, errs io.Writer) int {
 	listener, err := net.Listen("tcp", *listen)
 	if err != nil {
 		return failed(errs, err)
+	}
+	if *public != "" {
+		copies, err := net.Listen("tcp", *publicListen)
+		if err != nil {
+			return failed(errs, err)
+		}
+		go servePublic(ctx, copies, k, *cert, *key)
+		_, _ = fmt.Fprintf(out, "Customers' copies are served on %s as %s\n", copies.Addr(), *public)
+	} else {
+		_, _ = fmt.Fprintln(errs, "Customers have no copies of their sheets on their telephones: name where with --public.")
 	}
 	go k.Work(ctx)
 	_, _ = fmt.Fprintln(errs, "No weather station, scale, label printer or message gateway is connected: the house assumes the air, and the rest is typed or printed on paper.")

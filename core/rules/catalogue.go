@@ -237,6 +237,7 @@ var catalogue = []Rule{
 	{PlanPocketCaliper, 13, 6, 30, "mm"},
 	{SheetReservation, 14, 1, 120, "days"},
 	{SheetReservationWarn, 3, 0, 30, "days"},
+	{SheetLinkMonths, 24, 1, 120, "months"},
 	{MinutesPlug, 3, 1, 30, "min"},
 	{MinutesWhip, 6, 1, 60, "min"},
 	{HoldShort, 14, 3, 42, "days"},

@@ -207,6 +207,7 @@ const (
 	PlanPocketCaliper      Key = "plan.pocket_caliper_mm"
 	SheetReservation       Key = "sheet.reservation_days"
 	SheetReservationWarn   Key = "sheet.reservation_warn_days"
+	SheetLinkMonths        Key = "sheet.link_months"
 	MinutesPlug            Key = "time.plug_min"
 	MinutesWhip            Key = "time.whip_min"
 	HoldShort              Key = "hold.short_days"

@@ -129,7 +129,15 @@ export function App() {
             {(p) => <PlanPage key={p.spot + p.tag} spotId={p.spot} tag={p.tag} who={who.data} />}
           </Route>
           <Route path="/sheets" component={SheetsPage} />
-          <Route path="/sheets/:number">{(p) => <SheetPage key={p.number} number={Number(p.number)} />}</Route>
+          <Route path="/sheets/:number">
+            {(p) => (
+              <SheetPage
+                key={p.number}
+                number={Number(p.number)}
+                may={(who.data.deeds as string[]).includes('issue-sheets')}
+              />
+            )}
+          </Route>
           <Route path="/kinds">
             <KindsPage who={who.data} />
           </Route>

@@ -406,6 +406,8 @@ export const stales = {
     'match',
     'today',
   ],
+  'share-sheet': ['sheet-link'],
+  'revoke-link': ['sheet-link'],
   'erase-customer': [
     'list-spots',
     'see-spot',
@@ -469,9 +471,11 @@ export const reads = [
   'match-beside',
   'judge-move',
   'match-order',
+  'sheet-link',
   'sheets-of-tree',
   'list-sheets',
   'see-sheet',
+  'sheet-ticks',
   'today',
 ] as const
 
@@ -1032,6 +1036,7 @@ export const rulesKey = [
   'plan.pocket_caliper_mm',
   'sheet.reservation_days',
   'sheet.reservation_warn_days',
+  'sheet.link_months',
   'time.plug_min',
   'time.whip_min',
   'hold.short_days',

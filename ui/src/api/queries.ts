@@ -193,6 +193,20 @@ export const sheetQuery = (number: number) =>
     retry: false,
   })
 
+export const sheetLinkQuery = (number: number) =>
+  queryOptions({
+    queryKey: keyOf('sheet-link', number),
+    queryFn: () => ask(client.GET('/api/v1/sheets/{number}/link', { params: { path: { number } } })),
+    retry: false,
+  })
+
+export const sheetTicksQuery = (number: number) =>
+  queryOptions({
+    queryKey: keyOf('sheet-ticks', number),
+    queryFn: () => ask(client.GET('/api/v1/sheets/{number}/ticks', { params: { path: { number } } })),
+    retry: false,
+  })
+
 export const rulesQuery = queryOptions({
   queryKey: keyOf('see-rules'),
   queryFn: () => ask(client.GET('/api/v1/rules')),

@@ -70,7 +70,7 @@ export function PlantingSection(props: {
   // Nothing is written across a stake: what has no room beside it stands in two lines.
   const besideNote = Math.max(x(-ball * 0.95), 352)
   const noteX = leftStake > noteWide + 20 ? leftStake + 8 : Math.max(besideNote, leftStake && leftStake + noteWide + 36)
-  const note = lines(t('planting.stick', { stick: say(hole.stick_mm) }), !narrow && leftStake > 0)
+  const note = lines(t('planting.stick', { stick: say(hole.stick_mm) }), narrow || leftStake > 0)
   const mulchNote = lines(
     t(narrow ? 'planting.mulch.short' : 'planting.mulch', {
       depth: say(props.plan.mulch_mm),
@@ -216,7 +216,14 @@ export function PlantingSection(props: {
           </tspan>
         ))}
       </text>
-      <text x="14" y={grade + words + 6} className="fill-ink" style={{ fontSize: words }}>
+      {/* On a phone the board reaches over the left side: the soil is named at the right. */}
+      <text
+        x={narrow ? wide - 14 : 14}
+        y={grade + words + 6}
+        textAnchor={narrow ? 'end' : 'start'}
+        className="fill-ink"
+        style={{ fontSize: words }}
+      >
         {t('planting.soil', { soil: props.soil })}
       </text>
       <text x="14" y={high - 14} className="fill-ink" style={{ fontSize: words }}>

@@ -7,10 +7,11 @@ import { Failed, Loading, Nothing } from '../parts/states'
 import { useTitle } from '../parts/title'
 import { useSettings } from '../words/settings'
 import { PlanView } from './plan-view'
+import { TheirPage } from './their-page'
 import { Withdraw } from './withdraw'
 
 /** An issued sheet, drawn again from what it kept, with its paper and its calendar. */
-export function SheetPage({ number }: { number: number }) {
+export function SheetPage({ number, may }: { number: number; may: boolean }) {
   const { t } = useTranslation()
   const { units, language } = useSettings()
   const sheet = useQuery(sheetQuery(number))
@@ -127,6 +128,7 @@ export function SheetPage({ number }: { number: number }) {
           )}
           {s.may_withdraw && <Withdraw number={s.number} label={t('sheet.withdraw')} />}
         </div>
+        {may && <TheirPage number={s.number} ended={s.withdrawn_at !== null} />}
       </div>
     </PlanView>
   )

@@ -1,0 +1,230 @@
+package copies
+
+import (
+	"context"
+	"encoding/json"
+	"errors"
+	"io/fs"
+	"net"
+	"net/http"
+	"regexp"
+	"strings"
+	"sync"
+	"time"
+
+	"golang.org/x/time/rate"
+
+	"sedum/app/letterhead"
+	"sedum/app/sheets"
+	"sedum/core/fault"
+	"sedum/kernel"
+	"sedum/paper"
+	"sedum/words"
+)
+
+const (
+	// missesEach is how many tokens that open nothing an address may try in a minute, readsEach how much it may ask in a second.
+	missesEach = 20
+	readsEach  = 10
+	// atOnce are the requests that reach the database at once: the house has the rest of it.
+	atOnce = 4
+	// addressesMost are remembered; with more the oldest are forgotten all together.
+	addressesMost = 20_000
+	touchesLimit  = 64 << 10
+)
+
+// Public answers to who holds a link, and to nobody else: it knows the routes of a token and the files of its page.
+type Public struct {
+	kernel *kernel.Kernel
+	pages  fs.FS
+	files  map[string]bool
+	slots  chan struct{}
+
+	mu        sync.Mutex
+	addresses map[string]*visitor
+}
+
+type visitor struct{ reads, misses *rate.Limiter }
+
+// tokenOf is the shape of a token: what has another is refused before anybody looks for it.
+var tokenOf = regexp.MustCompile(`^[A-Z2-7]{26}$`)
+
+// NewPublic serves the copies of a house from the files of the built page. files names those that the page needs.
+func NewPublic(k *kernel.Kernel, pages fs.FS, files []string) *Public {
+	out := &Public{kernel: k, pages: pages, files: map[string]bool{}, slots: make(chan struct{}, atOnce), addresses: map[string]*visitor{}}
+	for _, name := range files {
+		out.files[name] = true
+	}
+	return out
+}
+
+func (p *Public) visitor(r *http.Request) *visitor {
+	address, _, err := net.SplitHostPort(r.RemoteAddr)
+	if err != nil {
+		address = r.RemoteAddr
+	}
+	p.mu.Lock()
+	defer p.mu.Unlock()
+	v, there := p.addresses[address]
+	if !there {
+		if len(p.addresses) >= addressesMost {
+			clear(p.addresses)
+		}
+		v = &visitor{rate.NewLimiter(readsEach, 4*readsEach), rate.NewLimiter(rate.Limit(missesEach)/60, missesEach)}
+		p.addresses[address] = v
+	}
+	return v
+}
+
+// ServeHTTP routes by hand: there are five places, and everything else is not there.
+func (p *Public) ServeHTTP(w http.ResponseWriter, r *http.Request) {
+	h := w.Header()
+	h.Set("Content-Security-Policy", "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self'; font-src 'self'; connect-src 'self'; worker-src 'self'; base-uri 'none'; form-action 'none'; frame-ancestors 'none'")
+	h.Set("X-Content-Type-Options", "nosniff")
+	h.Set("Referrer-Policy", "no-referrer")
+	h.Set("X-Robots-Tag", "noindex, nofollow, noarchive")
+	h.Set("Cache-Control", "no-store")
+	h.Set("Permissions-Policy", "geolocation=(), camera=(), microphone=()")
+	v := p.visitor(r)
+	if !v.reads.Allow() {
+		p.tooMany(w)
+		return
+	}
+	name := strings.TrimPrefix(r.URL.Path, "/")
+	switch {
+	case name == "robots.txt":
+		_, _ = w.Write([]byte("User-agent: *\nDisallow: /\n"))
+	case name == "c/sw.js" && r.Method == http.MethodGet:
+		h.Set("Cache-Control", "no-cache")
+		p.file(w, "copy-sw.js", "text/javascript")
+	case p.files[name] && r.Method == http.MethodGet:
+		h.Set("Cache-Control", "public, max-age=31536000, immutable")
+		http.ServeFileFS(w, r, p.pages, name)
+	case strings.HasPrefix(name, "c/"):
+		p.token(w, r, v, strings.TrimPrefix(name, "c/"))
+	default:
+		p.missing(w, v)
+	}
+}
+
+func (p *Public) file(w http.ResponseWriter, name, kind string) {
+	body, err := fs.ReadFile(p.pages, name)
+	if err != nil {
+		http.Error(w, "the page is not built; run ./run build", http.StatusServiceUnavailable)
+		return
+	}
+	w.Header().Set("Content-Type", kind+"; charset=utf-8")
+	_, _ = w.Write(body)
+}
+
+func (p *Public) token(w http.ResponseWriter, r *http.Request, v *visitor, rest string) {
+	token, place, _ := strings.Cut(rest, "/")
+	if !tokenOf.MatchString(token) {
+		p.missing(w, v)
+		return
+	}
+	switch {
+	case place == "" && r.Method == http.MethodGet: // the same page for every token: what it opens is asked for by the page
+		p.file(w, "copy.html", "text/html")
+	case place == "data" && r.Method == http.MethodGet:
+		p.within(w, r, v, func(tx *kernel.Tx) (any, error) { return read(tx, token) })
+	case place == "ticks" && r.Method == http.MethodPost:
+		var touches []Touch
+		if err := json.NewDecoder(http.MaxBytesReader(w, r.Body, touchesLimit)).Decode(&touches); err != nil {
+			p.problem(w, http.StatusBadRequest, "These ticks cannot be read.", "")
+			return
+		}
+		p.within(w, r, v, func(tx *kernel.Tx) (any, error) { return nil, take(tx, token, touches) })
+	case place == "care.ics" && r.Method == http.MethodGet:
+		p.within(w, r, v, func(tx *kernel.Tx) (any, error) { return careOf(tx, token) })
+	default:
+		p.missing(w, v)
+	}
+}
+
+// calendar is a file of dates.
+type calendar string
+
+func careOf(tx *kernel.Tx, token string) (calendar, error) {
+	s, err := sheets.ByToken(tx, token)
+	if err != nil {
+		return "", err
+	}
+	house, err := letterhead.Of(tx)
+	if err != nil {
+		return "", err
+	}
+	say := words.In(s.Content.Language, s.Content.Units)
+	sheet := sheets.PaperSheet(say, s)
+	sheet.Customer, sheet.Address = "", ""
+	return calendar(paper.CareCalendar(say, house, sheet)), nil
+}
+
+// within does something in a transaction of the house itself, as few at once as leave it usable.
+func (p *Public) within(w http.ResponseWriter, r *http.Request, v *visitor, do func(*kernel.Tx) (any, error)) {
+	if v.misses.Tokens() < 1 { // who tried so many that open nothing waits, whatever they hold now
+		p.tooMany(w)
+		return
+	}
+	patience, cancel := context.WithTimeout(r.Context(), 5*time.Second)
+	defer cancel()
+	select {
+	case p.slots <- struct{}{}:
+		defer func() { <-p.slots }()
+	case <-patience.Done():
+		p.tooMany(w)
+		return
+	}
+	var out any
+	err := p.kernel.Do(patience, kernel.Who{}, func(tx *kernel.Tx) (err error) {
+		out, err = do(tx)
+		return err
+	})
+	var faults fault.List
+	switch {
+	case errors.Is(err, kernel.ErrMissing):
+		p.missing(w, v)
+	case errors.Is(err, sheets.ErrGone):
+		p.problem(w, http.StatusGone, "This page has been closed. Ask the nursery for a new one.", "")
+	case errors.As(err, &faults):
+		p.problem(w, http.StatusUnprocessableEntity, "This sheet has no such box to tick.", faults[0].Field)
+	case err != nil:
+		p.problem(w, http.StatusServiceUnavailable, "The nursery's computer does not answer just now. What you ticked is kept here.", "")
+	default:
+		p.answer(w, out)
+	}
+}
+
+func (p *Public) answer(w http.ResponseWriter, out any) {
+	switch o := out.(type) {
+	case nil:
+		w.WriteHeader(http.StatusNoContent)
+	case calendar:
+		w.Header().Set("Content-Type", "text/calendar; charset=utf-8")
+		w.Header().Set("Content-Disposition", `attachment; filename="tree-care.ics"`)
+		_, _ = w.Write([]byte(o))
+	default:
+		w.Header().Set("Content-Type", "application/json")
+		_ = json.NewEncoder(w).Encode(o)
+	}
+}
+
+// missing is the one answer to whatever is not there, and it counts.
+func (p *Public) missing(w http.ResponseWriter, v *visitor) {
+	if !v.misses.Allow() {
+		p.tooMany(w)
+		return
+	}
+	p.problem(w, http.StatusNotFound, "There is no such page. Check the address, or point your phone at the code again.", "")
+}
+
+func (p *Public) tooMany(w http.ResponseWriter) {
+	w.Header().Set("Retry-After", "30")
+	p.problem(w, http.StatusTooManyRequests, "Too much at once. Wait half a minute.", "")
+}
+
+func (p *Public) problem(w http.ResponseWriter, status int, title, field string) {
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(status)
+	_ = json.NewEncoder(w).Encode(map[string]any{"title": title, "status": status, "field": field})
+}

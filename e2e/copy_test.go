@@ -1,0 +1,87 @@
+package e2e_test
+
+import (
+	"net"
+	"net/url"
+	"testing"
+
+	"github.com/chromedp/chromedp"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"sedum/app/apptest"
+	"sedum/app/copies"
+	"sedum/app/sheets"
+	"sedum/kernel"
+)
+
+// A customer opens the code of their sheet on a small phone without signing in, ticks off what they do, loses the network and goes on, and
+// what they ticked goes up when it is back; the advisor sees it, and closes the page.
+func TestACustomersCopyOnASmallPhone(t *testing.T) {
+	h := openHouse(t)
+	second := kernel.ByNumber{Number: 2}
+	ticked := func() map[string]bool {
+		out := map[string]bool{}
+		for _, each := range apptest.Saw[copies.Ticks](h.World, "sheet-ticks", second).Ticks {
+			out[each.Mark] = each.Done
+		}
+		return out
+	}
+	counter := h.open(1280, 800, false)
+	counter.signIn("Bram Okonedo")
+	counter.goTo("/sheets/2")
+	counter.sees("Their own page")
+	link := apptest.Saw[sheets.LinkPage](h.World, "sheet-link", second).Address
+	counter.sees(link)
+	at, err := url.Parse(link)
+	require.NoError(t, err)
+
+	phone := h.open(360, 740, true)
+	phone.do(chromedp.Navigate(link))
+	phone.sees("The root flare must end")
+	phone.until(`document.documentElement.scrollWidth <= 360`)
+	assert.Empty(t, phone.axe())
+	assert.NotContains(t, phone.text("body"), "Dorian", "it names nobody")
+	phone.until(`document.body.innerText.includes('Stop and call us')`)
+	box := func(n string) { phone.touch(`//button[@aria-pressed][contains(., "` + n + `. ")]`) }
+	box("1")
+	phone.until(`document.querySelectorAll('button[aria-pressed=true]').length === 1`)
+	phone.until(`!document.body.innerText.includes('kept on this phone')`)
+	require.Eventually(t, func() bool { return ticked()["move-mark-out"] }, patience, 50_000_000)
+
+	// A hose is timed into a can once.
+	phone.touch(`//summary[contains(., "How long does your hose run")]`)
+	phone.fill("Litres in your can", "10")
+	phone.press("button", "Start the hose")
+	phone.press("button", "The can is full")
+	phone.until(`/So long for one dose: \d+:\d\d min/.test(document.body.innerText)`)
+
+	// Without a network it opens and goes on.
+	phone.until(`navigator.serviceWorker.controller !== null`)
+	phone.until(`caches.open('copies-read').then((c) => c.keys()).then((k) => { window.kept = k.length }), window.kept === 2`)
+	require.NoError(t, h.copied.Close())
+	phone.do(chromedp.Reload())
+	phone.sees("The root flare must end")
+	phone.until(`document.querySelectorAll('button[aria-pressed=true]').length === 1`)
+	box("2")
+	phone.until(`document.body.innerText.includes('1 kept on this phone')`)
+	phone.do(chromedp.Reload())
+	phone.until(`document.body.innerText.includes('1 kept on this phone') && document.querySelectorAll('button[aria-pressed=true]').length === 2`)
+	assert.False(t, ticked()["move-dig"])
+	public, err := net.Listen("tcp", at.Host)
+	require.NoError(t, err)
+	h.serveCopies(public)
+	phone.until(`!document.body.innerText.includes('kept on this phone')`)
+	require.Eventually(t, func() bool { return ticked()["move-dig"] }, patience, 50_000_000)
+
+	// The advisor sees it, and closes the page: the phone is told, and keeps nothing.
+	counter.goTo("/sheets/2")
+	counter.sees("Ticked off there")
+	counter.press("button", "Close it")
+	counter.sees("It was closed")
+	phone.do(chromedp.Reload())
+	phone.until(`document.body.innerText.includes('This page has been closed')`)
+	counter.press("button", "Make an address")
+	counter.until(`document.body.innerText.includes('/c/')`)
+	assert.NotEqual(t, link, apptest.Saw[sheets.LinkPage](h.World, "sheet-link", second).Address)
+}

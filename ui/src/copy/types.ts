@@ -1,0 +1,47 @@
+import type { PlanNumbers, Schemas } from '../api/client'
+
+/** What the holder of a link reads (app/copies, Copy). */
+export interface Copy {
+  house: { name: string; telephone: string; mail: string; opening: string }
+  number: number
+  tag: string
+  common: string
+  botanical: string
+  spot: string
+  when: string
+  language: 'en-US' | 'en-GB'
+  units: 'metric' | 'us'
+  ended: string
+  locked: string
+  marked: string
+  drawn: PlanNumbers
+  bare: boolean
+  caliper_mm: number
+  soil: string
+  words: Schemas['WordsPlanWords']
+  against: string
+  moves: string[]
+  care: { mark: string; date: string; until: string; text: string; from: string }[]
+  ticks: Record<string, boolean>
+  today: string
+  page: Record<
+    | 'plant'
+    | 'keep'
+    | 'ready'
+    | 'dates'
+    | 'off'
+    | 'odd'
+    | 'never'
+    | 'call'
+    | 'calendar'
+    | 'offline'
+    | 'waiting'
+    | 'start'
+    | 'stop'
+    | 'timer'
+    | 'timed'
+    | 'can'
+    | 'why',
+    string
+  >
+}
