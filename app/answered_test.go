@@ -111,6 +111,7 @@ func TestTheRestOfTheOperationsAnswer(t *testing.T) {
 	ok("GET", "/api/v1/photos/"+tree.Photos[0].ID+"/thumbnail.jpg", nil)
 	ok("POST", "/api/v1/photos/"+tree.Photos[0].ID+"/taken-back", map[string]any{"reason": "another tree"})
 	ok("GET", "/api/v1/trees/"+tag+"/card.pdf", nil)
+	ok("GET", "/api/v1/trees/"+tag+"/take-home.pdf?units=us", nil)
 	ask := map[string]any{"tag": tag, "spot_id": spot, "planting_on": time.Now().UTC().AddDate(0, 0, 1).Format(time.DateOnly), "high_c": 6, "ground": "workable", "buds": "dormant", "stands_alone": true, "schools": map[string]any{},
 		"tree_version": tree.Version, "signed_reason": "as the customer wishes", "units": "metric", "language": "en-US"}
 	ok("POST", "/api/v1/plan/draft.pdf", ask)

@@ -85,3 +85,37 @@ func TestACustomersCopyOnASmallPhone(t *testing.T) {
 	counter.until(`document.body.innerText.includes('/c/')`)
 	assert.NotEqual(t, link, apptest.Saw[sheets.LinkPage](h.World, "sheet-link", second).Address)
 }
+
+// Somebody buys a tree and has no survey: a minute at the counter, from the tree's page, gives the card of that very tree.
+func TestATreeGoesHomeWithoutASurvey(t *testing.T) {
+	h := openHouse(t)
+	p := h.open(1280, 800, false)
+	p.signIn("Bram Okonedo")
+	tag := ""
+	for _, lot := range []int{14, 15, 16, 17, 18, 19} {
+		if tag == "" {
+			for _, each := range h.TreesOf(lot) {
+				if each.State == "for-sale" {
+					tag = each.Tag
+				}
+			}
+		}
+	}
+	require.NotEmpty(t, tag)
+	p.goTo("/bench/" + tag)
+	p.sees("Take-home card")
+	p.until(`[...document.querySelectorAll('a')].find((a) => a.innerText.startsWith('Take-home')).getAttribute('href').includes('take-home.pdf')`)
+	var href string
+	p.do(chromedp.Evaluate(`[...document.querySelectorAll('a')].find((a) => a.innerText.startsWith('Take-home')).getAttribute('href')`, &href))
+	text := p.textOfPaper(href)
+	assert.Contains(t, text, "Take it home")
+	assert.Contains(t, text, tag)
+	assert.Contains(t, text, "We have not seen your ground")
+	assert.Regexp(t, `Gone within \d+ (h|min)`, text)
+
+	hand := h.open(1280, 800, false)
+	hand.signIn("Ilsa Tarrow")
+	hand.goTo("/bench/" + tag)
+	hand.sees("Bench card")
+	hand.until(`![...document.querySelectorAll('a')].some((a) => a.innerText.startsWith('Take-home'))`)
+}

@@ -3,6 +3,7 @@ package e2e_test
 import (
 	"fmt"
 	"os"
+	"os/exec"
 	"path/filepath"
 	"testing"
 	"time"
@@ -13,6 +14,7 @@ import (
 	"sedum/app/apptest"
 	"sedum/app/bench"
 	"sedum/app/ground"
+	"sedum/app/sheets"
 	"sedum/app/yard"
 	"sedum/core/stock"
 	"sedum/kernel"
@@ -96,8 +98,17 @@ func TestShots(t *testing.T) {
 	p.goTo("/sheets/1")
 	p.sees("Issued")
 	shot(p, "sheet")
+	// The paper as it is handed over, its two pages as pictures.
+	paper := filepath.Join(t.TempDir(), "sheet.pdf")
+	require.NoError(t, os.WriteFile(paper, []byte(p.file("/api/v1/sheets/1/sheet.pdf")), 0o600))
+	require.NoError(t, exec.Command("pdftoppm", "-r", "96", "-png", paper, filepath.Join(folder, "paper")).Run())
 	p.goTo("/rules")
 	p.sees("Where practice differs")
+	p.fill("Find a rule", "flare ends")
+	p.sees("In ground that drains well")
+	p.touch(`//li[contains(., "In ground that drains well")]//button[starts-with(normalize-space(.), "Change")]`)
+	p.fill("New value", "40")
+	p.until(`/then [0-9]+ mm/.test(document.body.innerText)`)
 	shot(p, "rules")
 	p.goTo("/people")
 	p.press("button", "Bram Okonedo")
@@ -125,12 +136,15 @@ func TestShots(t *testing.T) {
 	phone.goTo("/sheets/1")
 	phone.sees("Issued")
 	shot(phone, "sheet-phone")
+	phone.do(chromedp.Navigate(apptest.Saw[sheets.LinkPage](h.World, "sheet-link", kernel.ByNumber{Number: 1}).Address))
+	phone.sees("The root flare must end")
+	shot(phone, "copy")
 }
 
 // notShown are views that are looked at while working on them (SEDUM_SHOTS_ALL) and not kept among the pictures.
 var notShown = map[string]bool{"sign-in": true, "bench-lots": true, "bench-work": true, "ground-unmarked": true, "clock-dip": true, "delivery": true,
 	"bench-plug": true, "bench-bare-root": true, "kinds": true, "clock-tablet": true, "bench-bare-root-tablet": true, "bench-many-stems": true, "bench-grafted": true, "sample-plan": true, "bench-balled": true, "letterhead": true,
-	"people": true, "access": true, "sample-found": true, "growers": true, "note": true, "rules": true}
+	"people": true, "access": true, "sample-found": true, "growers": true, "note": true, "soil": true, "beside": true, "several": true, "sheet-phone": true}
 
 // shotInto takes a picture once the last answer has drawn itself.
 func shotInto(folder string) func(p *hand, name string, first ...string) {

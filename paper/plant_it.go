@@ -110,27 +110,36 @@ func (p *page) across(f *flow, loud, more string) {
 }
 
 // hurts is the one box that nobody can overlook.
-func (p *page) hurts(y float64) float64 {
-	list := hurtsOf(p.house, p.sheet)
+func (p *page) hurts(y float64) float64 { return p.blackBox(y, hurtsOf(p.house, p.sheet)) }
+
+func (p *page) blackBox(y float64, list []words.HurtWords) float64 {
 	columns := min(len(list), 4)
 	if p.large {
 		columns = min(columns, 2)
 	}
 	const pad, gap, between = 3.0, 5.0, 1.4
-	cell := (p.inner() - 2*pad - gap*float64(columns-1)) / float64(columns)
+	cell := 0.0
 	write := func(f *flow, hurt words.HurtWords) {
 		f.para("answer", "", p.body*1.2, hurt.Title)
 		f.gap(0.3)
 		f.text(hurt.Text)
 		f.gap(between)
 	}
-	highs := []float64{}
-	for _, hurt := range list {
-		f := &flow{page: p, wide: cell, dry: true}
-		write(f, hurt)
-		highs = append(highs, f.y)
+	parted := func() ([][]int, float64) {
+		cell = (p.inner() - 2*pad - gap*float64(columns-1)) / float64(columns)
+		highs := []float64{}
+		for _, hurt := range list {
+			f := &flow{page: p, wide: cell, dry: true}
+			write(f, hurt)
+			highs = append(highs, f.y)
+		}
+		return evenly(highs, columns)
 	}
-	parts, high := evenly(highs, columns)
+	parts, high := parted()
+	if len(parts) < columns { // no column stays empty
+		columns = len(parts)
+		parts, high = parted()
+	}
 	at := func(top float64) {
 		for c, part := range parts {
 			f := &flow{page: p, x: marginMM + pad + float64(c)*(cell+gap), y: top, wide: cell}

@@ -165,3 +165,17 @@ func TestEveryStepStandsInAPicture(t *testing.T) {
 		require.LessOrEqual(t, len(panels), 17)
 	})
 }
+
+// The card of a tree that goes home without a survey is read by the same people.
+func TestTheTakeHomeCardCanBeRead(t *testing.T) {
+	s := words.In(words.American, words.Metric)
+	said := []string{}
+	for _, id := range []string{"sub", "first.text", "dig", "dig.text", "deep", "wide", "set.text", "set.bare-root", "fill.text", "stake", "water.text", "off.text", "back.text", "unknown.text", "ask", "code"} {
+		require.True(t, s.Knows("home."+id), id)
+		text := strings.ReplaceAll(s.Say("home."+id, nil), "<no value>", "25 mm")
+		require.NotRegexp(t, ofTheTrade, text)
+		require.NotRegexp(t, bareFlare, text)
+		said = append(said, text)
+	}
+	require.LessOrEqual(t, schoolGrade(said), 7.0)
+}

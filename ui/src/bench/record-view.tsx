@@ -23,7 +23,7 @@ type To = Schemas['BenchMove']['to']
 /** Where a tree stands, what was seen, and what may be done with it now. */
 export function RecordView({ tree, who, onLook }: { tree: Tree; who: Person; onLook?: () => void }) {
   const { t } = useTranslation()
-  const { language } = useSettings()
+  const { language, units } = useSettings()
   const [note, setNote] = useState('')
   const may = (deed: string) => (who.deeds as string[]).includes(deed)
   const move = useDeed(
@@ -192,6 +192,16 @@ export function RecordView({ tree, who, onLook }: { tree: Tree; who: Person; onL
             rel="noreferrer"
           >
             {t('record.card')}
+          </a>
+        )}
+        {check && may('issue-sheets') && ['for-sale', 'reserved'].includes(tree.state) && (
+          <a
+            className="quiet text-center no-underline"
+            href={`/api/v1/trees/${tree.tag}/take-home.pdf?${new URLSearchParams({ units, language, paper: units === 'us' ? 'letter' : 'a4' })}`}
+            target="_blank"
+            rel="noreferrer"
+          >
+            {t('record.take-home')}
           </a>
         )}
         <h2 className="mt-3 text-xl">{t('record.looks')}</h2>
