@@ -26,7 +26,8 @@ func TestTheHouseOnPaper(t *testing.T) {
 	p.press("button", "Save")
 	p.until(`[...document.querySelectorAll('button')].some((b) => b.innerText === 'Save' && b.disabled)`)
 	assert.Empty(t, p.axe())
-	assert.Contains(t, p.paperOf(1), "+44 1632 960077")
+	assert.NotContains(t, p.paperOf(1), "+44 1632 960077", "what was handed over stays")
+	assert.Contains(t, p.textOfPaper("/api/v1/sheets/1/sheet.pdf?large=true"), "+44 1632 960077")
 	p.goTo("/people/log")
 	p.sees("who the house is on paper, and where its codes lead")
 

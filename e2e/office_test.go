@@ -101,7 +101,7 @@ func TestALogoIsGivenAndTakenOff(t *testing.T) {
 	assert.Empty(t, p.axe())
 	pictures := func() int {
 		at := filepath.Join(t.TempDir(), "paper.pdf")
-		require.NoError(t, os.WriteFile(at, []byte(p.file("/api/v1/sheets/1/sheet.pdf?paper=a4")), 0o600))
+		require.NoError(t, os.WriteFile(at, []byte(p.file("/api/v1/sheets/1/sheet.pdf?paper=a4&large=true")), 0o600))
 		list, err := exec.Command("pdfimages", "-list", at).Output()
 		require.NoError(t, err)
 		return strings.Count(string(list), "\n")

@@ -263,6 +263,9 @@ var hidden = map[string]bool{"mound-soil": true, "spoil-left": true}
 
 func (s Speaker) quantity(q planting.Quantity, locked bool) QuantityWords {
 	out := QuantityWords{Code: q.Code, Label: s.Say("quantity."+q.Code, nil), Amount: s.Measure(q.Amount)}
+	if q.Each != nil && !locked {
+		out.Amount = s.Say("quantity.each", map[string]any{"count": out.Amount, "length": *q.Each})
+	}
 	if locked && hidden[q.Code] {
 		out.Amount = s.Say("sheet.withheld", nil)
 	}

@@ -96,6 +96,8 @@ func numbers(h rules.House, in Input, p Plan) []Number {
 type Quantity struct {
 	Code   string  `json:"code"`
 	Amount Measure `json:"amount"`
+	// Each is how long each of them is, where that matters.
+	Each *Measure `json:"each,omitempty"`
 	// Bags is the whole number of bags; 0 when it is not sold in bags.
 	Bags float64 `json:"bags"`
 }
@@ -121,6 +123,9 @@ func quantities(h rules.House, in Input, p Plan) []Quantity {
 	add("first-water", litres(p.Basin.FirstWaterL), "")
 	if n := float64(len(p.Stake.Stakes)); n > 0 {
 		add("stakes", Measure{n, ""}, "")
+		if wood := StakeWoodMM(p.Stake); wood > 0 {
+			out[len(out)-1].Each = &Measure{wood, "mm"}
+		}
 		add("ties", Measure{n, ""}, "")
 	}
 	// Soil is moved loose.

@@ -56,7 +56,7 @@ func codes(p planting.Plan) []string {
 
 func TestStepsComeInTheOrderOfTheHands(t *testing.T) {
 	got := codes(planOf(t, rules.House{}, planInput()))
-	order := []string{"services", "window", "clear-grass", "dig", "rough-sides", "firm-base", "soak-if-dry", "unpot", "labels-off", "see-flare", "check-hole", "set",
+	order := []string{"services", "window", "clear-grass", "dig", "rough-sides", "firm-base", "check-hole", "soak-if-dry", "unpot", "labels-off", "see-flare", "set",
 		"stick", "turn", "plumb", "backfill", "finish", "basin", "water", "compost", "mulch", "no-stake", "look-again"}
 	assert.Equal(t, order, got)
 }
@@ -293,4 +293,14 @@ func TestADayThatNobodyToldOf(t *testing.T) {
 	assert.Empty(t, step(p, "window").Cautions)
 	in.Tree.Form, in.Today.DayOfYear = stock.BareRoot, 200
 	assert.Equal(t, planting.RefusedWindow, planOf(t, rules.House{}, in).Refused, "in leaf it is none, whatever the day is like")
+}
+
+// A stake reaches 50 mm over its tie and stands 500 mm, or a third of its length, in firm ground: a tie at 700 gives 750 above and 500 below, one
+// at 1200 gives 1250 and 625.
+func TestHowLongAStakeIs(t *testing.T) {
+	for tie, want := range map[float64]float64{700: 1250, 1200: 1875} {
+		assert.InDelta(t, want, planting.StakeWoodMM(planting.StakeResult{Kind: planting.StakePair, TieHeightMM: &tie}), 1e-9)
+		assert.Zero(t, planting.StakeWoodMM(planting.StakeResult{Kind: planting.StakeGuys, TieHeightMM: &tie}))
+	}
+	assert.Zero(t, planting.StakeWoodMM(planting.StakeResult{Kind: planting.StakeNone}))
 }

@@ -69,6 +69,16 @@ func Stake(h rules.House, in StakeInput) (StakeResult, error) {
 	return out, nil
 }
 
+// StakeWoodMM is how long each stake is: up to 50 mm over the tie, and 500 mm or a third of its length in firm ground, whichever is more; 0 for
+// guys, which have none (handbook, planting.md, "Stake").
+func StakeWoodMM(s StakeResult) float64 {
+	if s.TieHeightMM == nil || s.Kind == StakeGuys {
+		return 0
+	}
+	above := *s.TieHeightMM + 50
+	return above + math.Max(500, above/2)
+}
+
 func stakeReasons(h rules.House, in StakeInput, slenderness float64) []StakeReason {
 	reasons := []StakeReason{}
 	if in.Form == stock.Plug && num.Under(in.HeightM, h.Value(rules.StakePlugHeight)) {

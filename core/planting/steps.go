@@ -352,4 +352,7 @@ func stakeStep(l *stepList, p Plan) {
 		"months": {*p.Stake.RemoveAfterMonths, "months"},
 	}, "stake-caps", "stake-hands")
 	s.Choice = string(p.Stake.Kind)
+	if wood := StakeWoodMM(p.Stake); wood > 0 {
+		s.Values["wood"] = mm(wood)
+	}
 }

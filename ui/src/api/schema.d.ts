@@ -6662,6 +6662,7 @@ export interface components {
             /** Format: double */
             bags: number;
             code: string;
+            each?: components["schemas"]["PlantingMeasure"];
         };
         /** @enum {string} */
         PlantingRefusal: "standing-water" | "loose-base" | "meets-line" | "line-unknown" | "clock-spent" | "window-no" | "too-steep";
