@@ -401,7 +401,7 @@ func (c scene) inTheSoil(left, right, high, low, size float64) {
 	c.SetFont("text", "", size)
 	if hole.HoleDepthMM > 0 && hole.PadUnderMM == 0 && c.sheet.Input.Tree.Form != stock.Plug && high < c.y(0)-4.6 {
 		text := s.Say("paper.board", nil)
-		c.note(math.Max(left, c.x(-hole.HoleTopMM/2-130)-c.GetStringWidth(text)-1), c.y(0)-4.6, text, "L")
+		c.note(math.Max(left, c.x(-math.Max(hole.HoleTopMM/2+130, c.sheet.Plan.Basin.MulchOuterRadiusMM))-c.GetStringWidth(text)-2), c.y(0)-4.6, text, "L")
 	}
 	if c.sheet.Input.Tree.Form == stock.BareRoot && !c.locked() {
 		text := s.Say("paper.cone", nil)

@@ -75,19 +75,32 @@ func (p *page) keepAlive() {
 	if p.kitLater && !p.large {
 		parts = append([]func(*flow){p.ready}, parts...)
 	}
-	whole := len(parts) // what comes after may part between two signs
-	parts = append(parts, p.odd()...)
-	last := len(parts) - 1
-	parts = append(parts, p.callUs, p.did)
+	signs := p.odd()
 	if p.large {
-		for _, part := range parts {
+		for _, part := range slices.Concat(parts, signs, []func(*flow){p.callUs, p.did}) {
 			p.part(f, part)
 		}
 		return
 	}
+	// The signs stay together where there is room, and part between two where there is not.
+	together := func(f *flow) {
+		for _, sign := range signs {
+			sign(f)
+		}
+	}
+	if p.columnsOf(f, slices.Concat(parts, []func(*flow){together, p.callUs, p.did}), 0, 0) {
+		return
+	}
+	first := len(parts)
+	p.over = !p.columnsOf(f, slices.Concat(parts, signs, []func(*flow){p.callUs, p.did}), first, first+len(signs)-1) || p.over
+}
+
+// columnsOf writes parts into two columns that end as evenly as they can, when they fit; between two of a list, from first to last, there is no
+// gap. What does not fit is written all the same when it is the last way, that of a list.
+func (p *page) columnsOf(f *flow, parts []func(*flow), first, last int) (fits bool) {
 	wide, highs := (p.inner()-8)/2, []float64{}
 	gap := func(n int) float64 {
-		if n >= whole && n < last {
+		if n >= first && n < last {
 			return 0
 		}
 		return 2.4
@@ -98,6 +111,10 @@ func (p *page) keepAlive() {
 		highs = append(highs, g.y+gap(n))
 	}
 	sides, high := evenly(highs, 2)
+	fits = f.y+high-2.4 <= p.bottom()
+	if !fits && last == 0 {
+		return false
+	}
 	for i, side := range sides {
 		g := &flow{page: p, x: marginMM + float64(i)*(wide+8), y: f.y, wide: wide}
 		for _, n := range side {
@@ -105,7 +122,7 @@ func (p *page) keepAlive() {
 			g.gap(gap(n))
 		}
 	}
-	p.over = p.over || f.y+high-2.4 > p.bottom()
+	return fits
 }
 
 // part writes one part of a page in large print, on the next page when it does not fit.
@@ -248,6 +265,9 @@ func (p *page) watered(f *flow, until time.Time, at func(time.Time) float64) {
 		p.SetLineWidth(0.25)
 		p.Rect(x, f.y, wide, 3, "DF")
 		text := p.s.Say("strip.days", map[string]any{"days": c.EveryDays})
+		if c.EveryDays == 1 {
+			text = p.s.Say("strip.daily", nil)
+		}
 		if c.Code == "water-dormant" || c.Code == "water-second-season" {
 			text = p.s.Say("strip.if-dry", nil)
 		}
