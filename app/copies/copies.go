@@ -263,7 +263,7 @@ func take(tx *kernel.Tx, token string, touches []Touch) error {
 	slices.SortFunc(touches, func(a, b Touch) int { return a.At.Compare(b.At) })
 	for _, t := range touches {
 		at := t.At
-		if at.After(tx.Now) { // a clock that runs ahead wins no later touch
+		if at.After(tx.Now) || at.Year() < 2000 { // a clock that runs ahead wins no later touch, and one that nobody set is none
 			at = tx.Now
 		}
 		if _, err := kernel.Exec(tx, `INSERT INTO copy_ticks (sheet_id, mark, done, at, came_at) VALUES (?, ?, ?, ?, ?)

@@ -197,9 +197,11 @@ func TestTicksAreKept(t *testing.T) {
 	require.Equal(t, 204, touch(t, s, token, copies.Touch{Mark: "move-dig", Done: false, At: at.Add(100 * time.Hour)}), "a clock that runs ahead")
 	require.Equal(t, 204, touch(t, s, token, copies.Touch{Mark: "move-dig", Done: true, At: w.Clock().Add(time.Second)}))
 	assert.True(t, read(t, s, token).Ticks["move-dig"], "wins no later touch")
+	require.Equal(t, 204, touch(t, s, token, copies.Touch{Mark: "move-fill", Done: true}), "a clock that nobody set")
+	assert.True(t, read(t, s, token).Ticks["move-fill"])
 	assert.Equal(t, 422, touch(t, s, token, copies.Touch{Mark: "move-fly", Done: true, At: at}))
 	list := Saw[copies.Ticks](w, "sheet-ticks", kernel.ByNumber{Number: 1}).Ticks
-	require.Len(t, list, 2)
+	require.Len(t, list, 3)
 	assert.NotEmpty(t, list[0].Text)
 	answer, err := http.Post(s.URL+"/c/"+token+"/ticks", "application/json", strings.NewReader(strings.Repeat("[", 80_000)))
 	require.NoError(t, err)

@@ -70,7 +70,7 @@ export function PlantingSection(props: {
   // Nothing is written across a stake: what has no room beside it stands in two lines.
   const besideNote = Math.max(x(-ball * 0.95), 352)
   const noteX = leftStake > noteWide + 20 ? leftStake + 8 : Math.max(besideNote, leftStake && leftStake + noteWide + 36)
-  const note = lines(t('planting.stick', { stick: say(hole.stick_mm) }), narrow || leftStake > 0)
+  const note = lines(t('planting.stick', { stick: say(hole.stick_mm) }), true)
   const mulchNote = lines(
     t(narrow ? 'planting.mulch.short' : 'planting.mulch', {
       depth: say(props.plan.mulch_mm),
