@@ -1,6 +1,7 @@
 package app_test
 
 import (
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -62,4 +63,25 @@ func TestThePaperThatWasHandedOverStays(t *testing.T) {
 	assert.NotContains(t, after, "Maud")
 	assert.NotContains(t, after, "LM-")
 	assert.Contains(t, after, "this paper was drawn anew without them")
+}
+
+// A revision says on its paper what is other than on the sheet before, and the code of the old paper opens it.
+func TestARevisionSaysWhatChanged(t *testing.T) {
+	h := open(t)
+	p := h.as(t, "bram")
+	var before struct {
+		Tag        string
+		SpotID     string `json:"spot_id"`
+		PlantingOn string `json:"planting_on"`
+	}
+	p.get("/api/v1/sheets/1", &before)
+	var tree struct{ Version int }
+	p.get("/api/v1/trees/"+before.Tag, &tree)
+	status, text := p.send("POST", "/api/v1/sheets", map[string]any{"tag": before.Tag, "spot_id": before.SpotID, "planting_on": before.PlantingOn, "high_c": 6, "ground": "workable", "buds": "dormant",
+		"stands_alone": true, "schools": map[string]any{"mulch_mm": "100"}, "tree_version": tree.Version, "signed_reason": "as the customer wishes", "units": "metric", "language": "en-US", "replaces": 1})
+	require.Less(t, status, 300, text)
+	_, pdf := p.send("GET", "/api/v1/sheets/3/sheet.pdf", nil)
+	said := strings.Join(strings.Fields(poppler(t, []byte(pdf), "pdftotext", "-raw")), " ")
+	assert.Contains(t, said, "This sheet replaces sheet 1. Changed since sheet 1:")
+	assert.Regexp(t, `Changed since sheet 1: [^.]*100.mm of mulch\.`, said)
 }

@@ -255,3 +255,18 @@ func TestAWithdrawnSheetSaysSoOnPaper(t *testing.T) {
 	assert.Contains(t, flat, "they wait for spring")
 	assert.Less(t, strings.Index(flat, "NOT VALID"), strings.Index(flat, "Hornbeam"))
 }
+
+// On a revision what is other than before is marked, in the list at the top and over its picture; what is the same is not.
+func TestARevisionMarksWhatChanged(t *testing.T) {
+	s := words.In("en-US", words.Metric)
+	sh := sheet(t, s, nil)
+	before := 117
+	sh.Replaces, sh.Changed = &before, map[planting.PanelCode]bool{planting.PanelMulch: true, planting.PanelFill: true}
+	_, text := pdf(t, s, sh, "a4")
+	flat := squash(text)
+	assert.Contains(t, flat, "This sheet replaces sheet 117. Changed since sheet 117: 43 L back; 50 mm of mulch.")
+	assert.Equal(t, 2, strings.Count(flat, " changed "))
+	sh.Changed = nil
+	_, text = pdf(t, s, sh, "a4")
+	assert.Contains(t, squash(text), "Since sheet 117 nothing of the planting has changed.")
+}

@@ -292,6 +292,13 @@ func (p *page) panel(f *flow, panel words.PanelWords, number int) {
 		p.SetFont("answer", "", p.body*1.15)
 		p.SetXY(f.x, f.y+0.8)
 		p.CellFormat(7, lineOf(p.body*1.15), fmt.Sprint(number), "", 0, "L", false, 0, "")
+		if p.sheet.Changed[panel.Code] { // a thick line over it, and the word
+			p.SetLineWidth(1.1)
+			p.Line(f.x, f.y-0.3, f.x+f.wide, f.y-0.3)
+			p.SetFont("text", "B", p.body*0.9)
+			p.SetXY(f.x, f.y+0.8)
+			p.CellFormat(f.wide, lineOf(p.body*0.9), p.s.Say("paper.changed", nil), "", 0, "R", false, 0, "")
+		}
 	}
 	f.gap(high + 0.6)
 	f.warned(strings.Join(panel.Cautions, " "))

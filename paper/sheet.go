@@ -31,6 +31,8 @@ type Sheet struct {
 	// Series is the identity of a sheet and its revisions, Revision counts them.
 	Series   string
 	Revision int
+	// Changed are the moves that say something else than on the sheet that this one revises.
+	Changed map[planting.PanelCode]bool
 	// Replaces is the sheet that this one revises.
 	Replaces *int
 	// Ended says that it holds no more, "" while it does; Replaced that another took its place.

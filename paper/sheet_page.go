@@ -92,9 +92,24 @@ func lead(s words.Speaker, sheet Sheet) []string {
 		out = append(out, sheet.Forgotten)
 	}
 	if sheet.Replaces != nil {
-		out = append(out, s.Say("sheet.replaces", map[string]any{"number": fmt.Sprint(*sheet.Replaces)}))
+		out = append(out, s.Say("sheet.replaces", map[string]any{"number": fmt.Sprint(*sheet.Replaces)})+" "+changedSince(s, sheet))
 	}
 	return out
+}
+
+// changedSince says which moves are other than on the sheet before.
+func changedSince(s words.Speaker, sheet Sheet) string {
+	number := fmt.Sprint(*sheet.Replaces)
+	list := []string{}
+	for _, p := range sheet.Words.Sheet.Panels {
+		if sheet.Changed[p.Code] {
+			list = append(list, p.Figure)
+		}
+	}
+	if len(list) == 0 {
+		return s.Say("paper.changed.nothing", map[string]any{"number": number})
+	}
+	return s.Say("paper.changed.list", map[string]any{"number": number, "what": strings.Join(list, "; ")})
 }
 
 // againstOf is what is wrong and what will happen, though somebody signed; "" when nothing is.

@@ -2,8 +2,10 @@ package sheets
 
 import (
 	"fmt"
+	"slices"
 
 	"sedum/app/letterhead"
+	"sedum/core/planting"
 	"sedum/core/roles"
 	"sedum/kernel"
 	"sedum/paper"
@@ -84,9 +86,29 @@ func (desk Desk) draftPDF(tx *kernel.Tx, p kernel.Paper, ask Issue) (kernel.File
 // paperSheet is a sheet as paper needs it, with where its copy is while its link opens.
 func (desk Desk) paperSheet(tx *kernel.Tx, s words.Speaker, sheet Sheet) paper.Sheet {
 	out := PaperSheet(s, sheet)
+	if sheet.Replaces != nil {
+		if before, err := byNumber(tx, *sheet.Replaces); err == nil {
+			out.Changed = changedFrom(out.Words.Sheet, PaperSheet(s, before).Words.Sheet)
+		}
+	}
 	if sheet.ID != "" && desk.Public != "" && roles.SeesContact(tx.Who.Role) && sheet.WithdrawnAt == nil {
 		if l, err := linkOf(tx, sheet.ID); err == nil && l.Holds(tx.Today()) {
 			out.Link = desk.address(l)
+		}
+	}
+	return out
+}
+
+// changedFrom are the moves that say something else than before, or were not there; what was taken out is no move any more.
+func changedFrom(is, was words.SheetWords) map[planting.PanelCode]bool {
+	before := map[planting.PanelCode]words.PanelWords{}
+	for _, p := range was.Panels {
+		before[p.Code] = p
+	}
+	out := map[planting.PanelCode]bool{}
+	for _, p := range is.Panels {
+		if b, there := before[p.Code]; !there || b.Figure != p.Figure || !slices.Equal(b.Texts, p.Texts) || !slices.Equal(b.Cautions, p.Cautions) {
+			out[p.Code] = true
 		}
 	}
 	return out

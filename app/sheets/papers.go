@@ -2,6 +2,7 @@ package sheets
 
 import (
 	"errors"
+	"sync"
 	"time"
 
 	"sedum/app/letterhead"
@@ -31,13 +32,20 @@ func (desk Desk) keepPapers(tx *kernel.Tx, s Sheet) error {
 	if err != nil {
 		return err
 	}
-	for _, size := range sizes {
-		say := words.In(s.Content.Language, s.Content.Units)
-		pdf, err := paper.SheetPDF(say, h, desk.paperSheet(tx, say, s), size, false)
-		if err != nil {
-			return err
-		}
-		if err := kernel.Add(tx, &Handed{s.ID, size, pdf, tx.Now}); err != nil {
+	say := words.In(s.Content.Language, s.Content.Units)
+	sheet := desk.paperSheet(tx, say, s)
+	// Both at once: whoever issues another sheet waits for its number until these are drawn.
+	drawn, errs := make([][]byte, len(sizes)), make([]error, len(sizes))
+	var both sync.WaitGroup
+	for i, size := range sizes {
+		both.Go(func() { drawn[i], errs[i] = paper.SheetPDF(say, h, sheet, size, false) })
+	}
+	both.Wait()
+	if err := errors.Join(errs...); err != nil {
+		return err
+	}
+	for i, size := range sizes {
+		if err := kernel.Add(tx, &Handed{s.ID, size, drawn[i], tx.Now}); err != nil {
 			return err
 		}
 	}
