@@ -77,11 +77,18 @@ func TestARevisionSaysWhatChanged(t *testing.T) {
 	p.get("/api/v1/sheets/1", &before)
 	var tree struct{ Version int }
 	p.get("/api/v1/trees/"+before.Tag, &tree)
-	status, text := p.send("POST", "/api/v1/sheets", map[string]any{"tag": before.Tag, "spot_id": before.SpotID, "planting_on": before.PlantingOn, "high_c": 6, "ground": "workable", "buds": "dormant",
-		"stands_alone": true, "schools": map[string]any{"mulch_mm": "100"}, "tree_version": tree.Version, "signed_reason": "as the customer wishes", "units": "metric", "language": "en-US", "replaces": 1})
+	issue := func(reason string) (int, string) {
+		return p.send("POST", "/api/v1/sheets", map[string]any{"tag": before.Tag, "spot_id": before.SpotID, "planting_on": before.PlantingOn, "high_c": 6, "ground": "workable", "buds": "dormant",
+			"stands_alone": true, "schools": map[string]any{"mulch_mm": "100"}, "schools_reason": reason, "tree_version": tree.Version, "signed_reason": "as the customer wishes", "units": "metric", "language": "en-US", "replaces": 1})
+	}
+	status, text := issue(" ")
+	assert.Equal(t, 422, status, "another way than the house's has a reason")
+	assert.Contains(t, text, "schools_reason")
+	status, text = issue("the bank dries out in summer")
 	require.Less(t, status, 300, text)
 	_, pdf := p.send("GET", "/api/v1/sheets/3/sheet.pdf", nil)
 	said := strings.Join(strings.Fields(poppler(t, []byte(pdf), "pdftotext", "-raw")), " ")
+	assert.Regexp(t, `Chosen for this sheet: [^.]*100[^.]*\. the bank dries out in summer`, said)
 	assert.Contains(t, said, "This sheet replaces sheet 1. Changed since sheet 1:")
 	assert.Regexp(t, `Changed since sheet 1: [^.]*100.mm of mulch\.`, said)
 }

@@ -360,6 +360,7 @@ func (p *page) did(f *flow) {
 		f.text(sentence(p.s.Say("sheet.before", nil) + ": " + strings.Join(p.sheet.Done, "; ")))
 	}
 	f.text(p.sheet.Words.Schools)
+	f.bold(p.sheet.Chosen)
 	f.text(p.s.Say("sheet.mulch-not-grade", nil))
 	for _, n := range p.sheet.Words.Notes {
 		f.text(n)

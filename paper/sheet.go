@@ -41,6 +41,8 @@ type Sheet struct {
 	Forgotten string
 	EndedAt   *time.Time
 	Replaced  bool
+	// Chosen says which ways are this sheet's own, and why; "" when it goes by the house's.
+	Chosen string
 	// Link is where its copy is on the telephone of whoever plants, "" where there is none.
 	Link  string
 	Input planting.Input

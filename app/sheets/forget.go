@@ -65,7 +65,7 @@ func Forget(tx *kernel.Tx, spotIDs []string, instead string) error {
 			}
 			signed, reason := without(sheet.SignedReason), without(sheet.WithdrawnReason)
 			c.Customer, c.Address, c.SpotName = instead, instead, instead
-			c.ForgottenAt = &tx.Now
+			c.ForgottenAt, c.ChosenReason = &tx.Now, without(c.ChosenReason)
 			if c.Marking != nil {
 				c.Marking.Reference, c.Marking.MarkedBy = instead, instead
 			}

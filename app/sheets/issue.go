@@ -18,6 +18,8 @@ type Issue struct {
 	PlanAsk
 	TreeVersion  int    `json:"tree_version"`
 	SignedReason string `json:"signed_reason" maxLength:"500"`
+	// SchoolsReason is why a school is another on this sheet than the house's own; it is printed.
+	SchoolsReason string `json:"schools_reason,omitempty" maxLength:"500"`
 	// Replaces is the number of the sheet of the same tree that this one revises, 0 for none.
 	Replaces int            `json:"replaces,omitempty" minimum:"0"`
 	Units    words.Units    `json:"units"`
@@ -59,6 +61,10 @@ func (desk Desk) issue(tx *kernel.Tx, _ kernel.None, ask Issue) (number int, err
 	var unanswered fault.List
 	for _, name := range ask.open() {
 		unanswered.Add(name, fault.Required, nil)
+	}
+	ask.SchoolsReason = strings.TrimSpace(ask.SchoolsReason)
+	if len(ask.own(tx.Who.House)) > 0 && ask.SchoolsReason == "" {
+		unanswered.Add("schools_reason", fault.Required, nil)
 	}
 	if err := unanswered.Err(); err != nil {
 		return 0, err
@@ -116,7 +122,10 @@ func (p planned) content(tx *kernel.Tx, ask Issue) Content {
 		Tag: p.tree.Tree.Tag, Common: p.tree.Lot.Called(), Botanical: p.tree.Lot.Kind.Botanical,
 		LotNumber: p.tree.Lot.Number, Grower: p.tree.Lot.Grower.Name, IssuedBy: tx.Who.Name,
 		Input: p.input, House: p.house.Whole(), Plan: p.plan, Care: p.care,
-		Units: ask.Units, Language: ask.Language, Chosen: ask.Schools,
+		Units: ask.Units, Language: ask.Language, Chosen: ask.own(tx.Who.House),
+	}
+	if len(c.Chosen) > 0 {
+		c.ChosenReason = strings.TrimSpace(ask.SchoolsReason)
 	}
 	if m := p.spot.MarkedOn(p.plantingOn); m != nil {
 		c.Marking = &Marking{Reference: m.Reference, MarkedBy: m.MarkedBy, ExpiresOn: m.ExpiresOn}

@@ -122,6 +122,6 @@ func PaperSheet(s words.Speaker, sheet Sheet) paper.Sheet {
 		Botanical: c.Botanical, LotNumber: c.LotNumber, IssuedAt: sheet.IssuedAt, IssuedBy: c.IssuedBy, PlantingOn: sheet.PlantingOn,
 		Marked: markedText(s, c), Done: doneTexts(s, c), SignedReason: sheet.SignedReason, CoreVersion: sheet.CoreVersion,
 		Series: sheet.Series, Revision: sheet.Revision, Ended: sheet.endedText(s), EndedAt: sheet.WithdrawnAt, Replaced: sheet.ReplacedBy != nil,
-		Forgotten: c.ForgottenText(s), Replaces: sheet.Replaces, Input: c.Input, Plan: c.Plan, Words: s.Plan(c.Input, c.Plan, c.Care),
+		Forgotten: c.ForgottenText(s), Chosen: c.ChosenText(s), Replaces: sheet.Replaces, Input: c.Input, Plan: c.Plan, Words: s.Plan(c.Input, c.Plan, c.Care),
 	}
 }

@@ -29,6 +29,17 @@ type PlanAsk struct {
 	Schools     map[rules.Step]string `json:"schools"`
 }
 
+// own are the schools that are chosen for this sheet otherwise than the house has them.
+func (a PlanAsk) own(h rules.House) map[rules.Step]string {
+	out := map[rules.Step]string{}
+	for step, choice := range a.Schools {
+		if _, known := rules.FindSchools(step); known && h.School(step) != choice {
+			out[step] = choice
+		}
+	}
+	return out
+}
+
 // open names what was not answered; a plan drawn meanwhile takes a mild day, workable ground and dormant buds, and holds the tree for one
 // that cannot stand alone.
 func (a PlanAsk) open() []string {

@@ -3,6 +3,7 @@ package sheets
 
 import (
 	"embed"
+	"strings"
 	"time"
 
 	"sedum/app/clock"
@@ -44,8 +45,24 @@ type Content struct {
 	Measures []yard.HouseMeasure `json:"measures,omitempty"`
 	// Chosen are the schools that were chosen for this sheet alone.
 	Chosen map[rules.Step]string `json:"chosen,omitempty"`
+	// ChosenReason is why they are.
+	ChosenReason string `json:"chosen_reason,omitempty"`
 	// ForgottenAt is when the person it went to was taken out of it.
 	ForgottenAt *time.Time `json:"forgotten_at,omitempty"`
+}
+
+// ChosenText says on paper and screen which schools are this sheet's own, and why; "" when none is.
+func (c Content) ChosenText(s words.Speaker) string {
+	if len(c.Chosen) == 0 {
+		return ""
+	}
+	list := []string{}
+	for _, each := range rules.AllSchools() {
+		if choice, own := c.Chosen[each.Step]; own {
+			list = append(list, s.Say("school.step."+string(each.Step), nil)+": "+s.Say("school."+string(each.Step)+"."+choice, nil))
+		}
+	}
+	return s.Say("sheet.chosen", map[string]any{"what": strings.Join(list, "; "), "reason": c.ChosenReason})
 }
 
 // ForgottenText says on paper that it was drawn anew without the person, "" while it was not.

@@ -1,6 +1,7 @@
 package sheets
 
 import (
+	"maps"
 	"slices"
 	"time"
 
@@ -32,7 +33,9 @@ type Planned struct {
 	// Open names what must be answered before the sheet is issued.
 	Open    []string        `json:"open"`
 	Schools []housed.School `json:"schools"`
-	Fit     match.Candidate `json:"fit"`
+	// OwnSchools are the steps whose school is another than the house's: why, is printed.
+	OwnSchools []rules.Step    `json:"own_schools"`
+	Fit        match.Candidate `json:"fit"`
 }
 
 func (desk Desk) showPlan(tx *kernel.Tx, _ kernel.None, ask PlanAsk) (Planned, error) {
@@ -47,6 +50,7 @@ func (desk Desk) showPlan(tx *kernel.Tx, _ kernel.None, ask PlanAsk) (Planned, e
 		Words: s.Plan(p.input, p.plan, p.care), First: match.SayFirst(s, p.house, p.fit.Stand.First), Stops: []kernel.Sentence{}, Open: ask.open(), Fit: p.fit.Show(s, p.house),
 		Schools: housed.Schools(s, func(step rules.Step) string { return p.plan.Schools[string(step)] }),
 	}
+	out.OwnSchools = slices.Sorted(maps.Keys(ask.own(tx.Who.House)))
 	for _, stop := range p.plan.Stops {
 		out.Stops = append(out.Stops, kernel.Sentence{Code: string(stop), Text: s.Stop(stop, p.input.Standing)})
 	}
@@ -132,6 +136,8 @@ type Page struct {
 	Marked       string   `json:"marked"`
 	Done         []string `json:"done"`
 	Signed       string   `json:"signed"`
+	// Chosen says which schools are this sheet's own, and why.
+	Chosen string `json:"chosen"`
 	// Now is what has changed since it went out.
 	Now         []kernel.Sentence `json:"now"`
 	SpotID      string            `json:"spot_id"`
@@ -160,6 +166,7 @@ func (sheet Sheet) page(s words.Speaker) Page {
 		Marked:       markedText(s, c), Done: doneTexts(s, c), Units: c.Units, CoreVersion: sheet.CoreVersion, Input: c.Input, Now: []kernel.Sentence{}, Replaces: sheet.Replaces,
 		Plan: calc.Rounded(c.Plan), Words: s.Plan(c.Input, c.Plan, c.Care),
 	}
+	out.Chosen = c.ChosenText(s)
 	if sheet.SignedReason != "" {
 		out.Signed = s.Say("sheet.signed", map[string]any{"reason": sheet.SignedReason})
 	}

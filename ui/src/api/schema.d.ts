@@ -7101,6 +7101,7 @@ export interface components {
             schools: {
                 [key: string]: string;
             };
+            schools_reason?: string;
             signed_reason: string;
             spot_id: string;
             stands_alone?: boolean;
@@ -7147,6 +7148,7 @@ export interface components {
         SheetsPage: {
             address: string;
             botanical: string;
+            chosen: string;
             common: string;
             core_version: string;
             customer: string;
@@ -7202,6 +7204,7 @@ export interface components {
             fit: components["schemas"]["MatchCandidate"];
             input: components["schemas"]["PlantingInput"];
             open: string[];
+            own_schools: components["schemas"]["RulesStep"][];
             plan: components["schemas"]["PlantingPlan"];
             schools: components["schemas"]["RulesSchool"][];
             spot_name: string;

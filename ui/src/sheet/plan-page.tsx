@@ -8,7 +8,7 @@ import { planQuery, spotQuery } from '../api/queries'
 import { Choice, yesNo } from '../parts/choice'
 import { useDeed } from '../parts/deed'
 import { MeasureField } from '../parts/measure-field'
-import { Failed, Loading, sayProblem } from '../parts/states'
+import { Failed, FieldFault, Loading, sayProblem } from '../parts/states'
 import { useTitle } from '../parts/title'
 import { named } from '../words/named'
 import { useSettings } from '../words/settings'
@@ -27,6 +27,7 @@ export function PlanPage({ spotId, tag, who }: { spotId: string; tag: string; wh
   const replaces = Number(new URLSearchParams(location.search).get('replaces') ?? 0)
   const [schools, setSchools] = useState<Record<string, string>>({})
   const [reason, setReason] = useState('')
+  const [why, setWhy] = useState('')
   const body: Ask = { tag, spot_id: spotId, ...today, schools }
   const plan = useQuery(planQuery(body))
   const issue = useDeed(
@@ -39,6 +40,7 @@ export function PlanPage({ spotId, tag, who }: { spotId: string; tag: string; wh
             ...body,
             tree_version: plan.data?.tree_version ?? 0,
             signed_reason: reason,
+            schools_reason: why,
             units,
             language,
             replaces,
@@ -208,6 +210,13 @@ export function PlanPage({ spotId, tag, who }: { spotId: string; tag: string; wh
             />
           </div>
         </section>
+        {p.own_schools.length > 0 && (
+          <label className="block">
+            <span className="mb-1 block font-semibold text-sm">{t('plan.schools-reason')}</span>
+            <input className="field" maxLength={500} value={why} onChange={(e) => setWhy(e.target.value)} />
+            <FieldFault text={issue.error instanceof Problem ? issue.error.field('schools_reason') : undefined} />
+          </label>
+        )}
         <details className="row-line pb-3">
           <summary className="min-h-11 cursor-pointer py-2 font-semibold">{t('plan.schools')}</summary>
           <div className="grid gap-3">

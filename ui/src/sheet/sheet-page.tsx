@@ -76,6 +76,7 @@ export function SheetPage({ number, may }: { number: number; may: boolean }) {
           </div>
         )}
         {s.signed && <p>{s.signed}</p>}
+        {s.chosen && <p>{s.chosen}</p>}
         {s.done.length > 0 && (
           <p>
             <span className="font-semibold">{t('sheet.done')}</span> {s.done.join('; ')}.
