@@ -50,7 +50,7 @@ func (desk Desk) showPlan(tx *kernel.Tx, _ kernel.None, ask PlanAsk) (Planned, e
 		Words: s.Plan(p.input, p.plan, p.care), First: match.SayFirst(s, p.house, p.fit.Stand.First), Stops: []kernel.Sentence{}, Open: ask.open(), Fit: p.fit.Show(s, p.house),
 		Schools: housed.Schools(s, func(step rules.Step) string { return p.plan.Schools[string(step)] }),
 	}
-	out.OwnSchools = slices.Sorted(maps.Keys(ask.own(tx.Who.House)))
+	out.OwnSchools = append([]rules.Step{}, slices.Sorted(maps.Keys(ask.own(tx.Who.House)))...)
 	for _, stop := range p.plan.Stops {
 		out.Stops = append(out.Stops, kernel.Sentence{Code: string(stop), Text: s.Stop(stop, p.input.Standing)})
 	}
