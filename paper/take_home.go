@@ -26,6 +26,7 @@ type TakeHome struct {
 	GapMM     float64
 	// MulchOuterMM is how far mulch reaches at the least.
 	MulchOuterMM float64
+	StakeMonths  float64
 }
 
 // TakeHomePDF is one page: what is known of this tree, what its buyer finds out first, and what follows from the answer.
@@ -61,7 +62,7 @@ func (p *page) takeHome(c TakeHome) {
 	f.gap(1.4)
 	f.y = p.blackBox(f.y, p.takeHomeHurts(c))
 	f.para("answer", "", p.body*1.4, say("home.dig"))
-	f.text(say("home.dig.text"))
+	f.text(s.Say("home.dig.text", map[string]any{"depth": length(300)}))
 	f.gap(1.4)
 	f.para("answer", "", p.body*1.4, say("home.deep"))
 	f.gap(1)
@@ -69,14 +70,15 @@ func (p *page) takeHome(c TakeHome) {
 	f.text(s.Say("home.wide", map[string]any{"least": length(c.Card.WidthLeastMM), "most": length(c.Card.WidthMostMM)}))
 	f.gap(2)
 	wide, top, low := (p.inner()-8)/2, f.y, f.y
+	months := map[string]any{"months": planting.Measure{Value: c.StakeMonths, Unit: "months"}}
 	set := say("home.set.text")
 	if c.Tree.Form == stock.BareRoot {
 		set = say("home.set.bare-root")
 	}
 	left := [][2]string{{say("home.set"), set},
-		{say("home.fill"), s.Say("home.fill.text", map[string]any{"first": planting.Measure{Value: c.Card.FirstAtLeastL, Unit: "l"}, "mulch": length(c.MulchMM), "gap": length(c.GapMM), "across": length(2 * c.MulchOuterMM)}) + " " + say("home.stake")}}
+		{say("home.fill"), s.Say("home.fill.text", map[string]any{"first": planting.Measure{Value: c.Card.FirstAtLeastL, Unit: "l"}, "mulch": length(c.MulchMM), "gap": length(c.GapMM), "across": length(2 * c.MulchOuterMM)}) + " " + s.Say("home.stake", months)}}
 	right := [][2]string{{say("home.water"), s.Say("home.water.text", map[string]any{"dose": planting.Measure{Value: c.Card.DoseL, Unit: "l"}})},
-		{say("home.off"), say("home.off.text")}, {say("home.back"), say("home.back.text")}, {say("home.unknown"), say("home.unknown.text")}}
+		{say("home.off"), s.Say("home.off.text", months)}, {say("home.back"), say("home.back.text")}, {say("home.unknown"), say("home.unknown.text")}}
 	for i, column := range [][][2]string{left, right} {
 		g := &flow{page: p, x: marginMM + float64(i)*(wide+8), y: top, wide: wide}
 		for _, part := range column {

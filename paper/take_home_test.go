@@ -27,7 +27,7 @@ func card(t require.TestingT, s words.Speaker, house rules.House, tree planting.
 	require.NoError(t, err)
 	raw, err := paper.TakeHomePDF(s, paper.House{Name: "Quarrywell Trees", Telephone: "555 0100", Web: "https://quarrywell.example"}, paper.TakeHome{Tag: "K74-QDX", Common: "Quince",
 		Botanical: "Cydonia oblonga", LotNumber: 14, At: time.Date(2026, 11, 25, 0, 0, 0, 0, time.UTC), Tree: tree, Card: home, Done: []string{"8 mm cleared off the top (Ilsa Tarrow)"},
-		Cautions: []string{s.Say("caution.thorns", nil)}, MulchMM: 50, GapMM: 100, MulchOuterMM: 500}, size)
+		Cautions: []string{s.Say("caution.thorns", nil)}, MulchMM: 50, GapMM: 100, MulchOuterMM: 500, StakeMonths: 12}, size)
 	require.NoError(t, err)
 	return raw, home
 }
@@ -40,7 +40,7 @@ func TestTheTakeHomeCardSaysWhatIsKnownAndAsksTheRest(t *testing.T) {
 	raw, home := card(t, s, rules.House{}, tree, planting.Kind{DrainageMax: ground.DrainageSlow}, "a4")
 	text := plain(run(t, "pdftotext", "-raw", keep(t, raw), "-"))
 	for _, want := range []string{"Take it home: Quince", "K74-QDX", "Call the locating service", "Gone within 1 h 230 mm deep root flare 10 mm above the ground", "Gone within 6 h 215 mm deep root flare 25 mm above the ground",
-		"Gone within 24 h Do not plant yet. Come and ask us.", "from the root flare to the bottom: 240 mm", "at least 600 mm wide; in heavy soil 900 mm", "8 mm cleared off the top (Ilsa Tarrow)", "555 0100", "Thorns: gloves"} {
+		"Gone within 24 h Do not plant yet. Come and ask us.", "from the root flare to the bottom: 240 mm", "at least 600 mm wide; in heavy soil 900 mm", "8 mm cleared off the top (Ilsa Tarrow)", "Dig a small hole, 300 mm deep", "Stakes and ties: after 12 months.", "555 0100", "Thorns: gloves"} {
 		assert.Contains(t, text, want)
 	}
 	assert.Less(t, strings.Index(text, "Call the locating service"), strings.Index(text, "Dig a small hole"), "services come before the test hole")

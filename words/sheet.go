@@ -84,7 +84,7 @@ func (s Speaker) Sheet(in planting.Input, p planting.Plan, events []care.Event) 
 		out.Panels = append(out.Panels, s.panel(p, panel))
 	}
 	for _, t := range p.Kit(in) {
-		out.Kit = append(out.Kit, s.Measures("kit."+string(t), map[string]planting.Measure{"board": {Value: boardMM(p), Unit: "mm"}}))
+		out.Kit = append(out.Kit, s.Measures("kit."+string(t), map[string]planting.Measure{"board": {Value: p.BoardMM(), Unit: "mm"}}))
 	}
 	form := string(in.Tree.Form)
 	out.Until = []string{s.Choice("trip", form, nil), s.Say("keep."+form, nil)}
@@ -120,15 +120,6 @@ func (s Speaker) Sheet(in planting.Input, p planting.Plan, events []care.Event) 
 		out.Never = append(out.Never, s.Say("never."+string(n), nil))
 	}
 	return out
-}
-
-// boardMM is how long a board must be to lie across the hole and rest on firm ground at both sides, to the next 100 mm; 0 where the
-// digging is withheld.
-func boardMM(p planting.Plan) float64 {
-	if p.Hole.HoleTopMM == 0 {
-		return 0
-	}
-	return float64(int((p.Hole.HoleTopMM+300)/100)+1) * 100
 }
 
 // inTheBox are cautions of a move that the box of what can hurt says for all of them ("stop and call us").

@@ -63,7 +63,7 @@ func takeHome(tx *kernel.Tx, p homeAsk) (kernel.File, error) {
 		return kernel.File{}, err
 	}
 	out := paper.TakeHome{Tag: t.Tag, Common: r.Lot.Called(), Botanical: r.Lot.Kind.Botanical, LotNumber: r.Lot.Number, At: tx.Now, Tree: tree, Card: card,
-		Done: doneTexts(s, Content{Input: planting.Input{Tree: tree}}), MulchMM: house.Value(rules.MulchFine), GapMM: house.Value(rules.MulchGap), MulchOuterMM: house.Value(rules.MulchLeast)}
+		Done: doneTexts(s, Content{Input: planting.Input{Tree: tree}}), MulchMM: house.Value(rules.MulchFine), GapMM: house.Value(rules.MulchGap), MulchOuterMM: house.Value(rules.MulchLeast), StakeMonths: house.Value(rules.StakeMonths)}
 	for _, each := range kind.Cautions {
 		out.Cautions = append(out.Cautions, s.Say("caution."+string(each), nil))
 	}

@@ -46,12 +46,15 @@ func TestAChangeIsTriedBeforeItIsMade(t *testing.T) {
 	assert.Regexp(t, `^mulch: [\d.]+ L, then [\d.]+ L$`, mine.Figures[0])
 	assert.Positive(t, wider.Looked)
 
-	// A rule of the bench: a felt of that share is corrected. The sound tree is not, whatever the rule; trees that were corrected would be.
-	stricter := try(w, rules.RootsFillHold, "60")
+	// A rule of the bench: with more of a pot to be filled by roots, trees that are sold as they are would be supported at planting first.
+	stricter := try(w, rules.RootsFillSupport, "90")
+	require.NotEmpty(t, stricter.Trees)
+	assert.Greater(t, stricter.Looked, len(stricter.Trees), "others are filled well, or judged by something else")
 	for _, tree := range stricter.Trees {
-		assert.NotEqual(t, tree.Is, tree.Would)
+		assert.Equal(t, "Sell", tree.Is, tree.Tag)
+		assert.Equal(t, "Fix, then sell", tree.Would, tree.Tag)
 	}
-	assert.Empty(t, stricter.Sheets)
+	assert.Empty(t, stricter.Sheets, "what is issued is planted by what was found")
 
 	// The same as it is: nothing.
 	same := try(w, rules.MulchGap, "100")

@@ -1,6 +1,9 @@
 package planting
 
-import "sedum/core/stock"
+import (
+	"sedum/core/num"
+	"sedum/core/stock"
+)
 
 // Tool is one thing of the kit: to have ready before the first sod is cut (handbook, planting.md, "Order of steps").
 type Tool string
@@ -54,4 +57,13 @@ func (p Plan) Kit(in Input) []Tool {
 		}
 	}
 	return out
+}
+
+// BoardMM is how long a board must be to lie across the hole and rest on firm ground at both sides, to the next 100 mm; 0 where the digging is
+// withheld.
+func (p Plan) BoardMM() float64 {
+	if p.Hole.HoleTopMM == 0 {
+		return 0
+	}
+	return num.Ceiling((p.Hole.HoleTopMM+300)/100) * 100
 }

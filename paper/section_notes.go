@@ -1,0 +1,178 @@
+package paper
+
+import (
+	"math"
+
+	"sedum/core/planting"
+	"sedum/core/stock"
+)
+
+// notes are the words and the dimensions, each in a place of its own: in the sky what lies on top, in the soil how deep and how wide, at
+// the right how high the flare ends. A locked plan has no digging figures to tell.
+func (c scene) notes(left, top, wide, high float64, hill hillside) {
+	plan, s := c.sheet.Plan, c.s
+	hole, tree := plan.Hole, c.sheet.Input.Tree
+	small, big := c.body*0.88, c.body*1.35
+	right := left + wide
+	c.SetDrawColor(0, 0, 0)
+
+	from := c.x(math.Max(tree.CaliperMM*1.5, 60))
+	up := &flow{page: c.page, x: math.Max(from+3, right-46*c.body/8.4), y: top + 1, plated: true}
+	up.wide = right - up.x
+
+	// In the sky, at the left: mulch and ring, each with a line to its thing.
+	outer := plan.Basin.MulchOuterRadiusMM
+	sky := &flow{page: c.page, x: left, y: top + 1, wide: math.Max(24, c.x(-tree.CaliperMM)-left-8), plated: true}
+	said := s.Say("paper.mulch", map[string]any{"depth": length(plan.MulchMM), "gap": length(plan.Basin.MulchInnerRadiusMM - tree.CaliperMM/2)})
+	sky.wide = math.Min(math.Min(sky.wide, 40*c.body/8.4), up.x-left-3)
+	c.pointed(sky, small, said, -outer*0.8, hill.at(outer*0.8)+plan.MulchMM*0.9)
+	if plan.Berm != planting.BermNone && plan.BermMM > 0 {
+		id := "paper.ring"
+		x := -(plan.Basin.BasinRadiusMM + plan.BermMM)
+		if plan.Berm == planting.BermLowSide {
+			id, x = "paper.half-ring", -x
+		}
+		if x < 0 {
+			c.pointed(sky, small, s.Say(id, map[string]any{"berm": length(plan.BermMM)}), x, hill.at(-x)+plan.BermMM)
+		} else {
+			sky.para("text", "", small, s.Say(id, map[string]any{"berm": length(plan.BermMM)}))
+		}
+	}
+	if hole.BuildMoundFirst {
+		sky.para("text", "B", small, s.Say("paper.mound", map[string]any{"raise": length(hole.FinishedRaiseMM)}))
+	}
+
+	// In the sky, at the right: the flare, and the tie.
+	c.pointedFrom(up, small, s.Say("paper.flare", nil), math.Max(tree.CaliperMM, 1/c.scale), hole.FinishedRaiseMM)
+	if tie := plan.Stake.TieHeightMM; tie != nil {
+		up.para("text", "", small, s.Say("paper.tie", map[string]any{"tie": length(*tie)}))
+	}
+
+	// At the right, how high it ends, between the ground and a dotted line from the flare.
+	x := math.Min(c.x(math.Max(outer, hole.HoleTopMM/2)*1.04)+3, right-21)
+	if hole.BuildMoundFirst {
+		x = math.Min(c.x(hill.foot)+2, right-21)
+	}
+	if hole.FinishedRaiseMM >= 1 {
+		c.SetLineWidth(0.25)
+		c.SetDashPattern([]float64{0.4, 0.6}, 0)
+		c.Line(c.x(0), c.y(hole.FinishedRaiseMM), x+1, c.y(hole.FinishedRaiseMM))
+		c.SetDashPattern([]float64{}, 0)
+		c.dimension(x, c.y(0), x, c.y(hole.FinishedRaiseMM))
+	}
+	end := &flow{page: c.page, x: x + 1.6, wide: right - x - 1.6}
+	end.y = c.y(hole.FinishedRaiseMM/2) - lineOf(big)*0.9
+	if up.y > end.y && end.x+end.wide > up.x {
+		end.y = up.y
+	}
+	if hole.FinishedRaiseMM >= 1 {
+		end.para("answer", "", big, s.Measure(length(hole.FinishedRaiseMM)))
+		end.y = math.Max(end.y, c.y(0)+0.8)
+		end.para("text", "", small*0.94, s.Say("paper.flare-above", nil))
+	} else {
+		end.y = math.Max(end.y, c.y(0)+0.8)
+		end.para("text", "B", small*0.94, s.Say("paper.flare-level", nil))
+	}
+
+	switch {
+	case c.locked(): // the core has not told them
+		c.SetFont("text", "B", c.body)
+		c.plate(c.x(0), c.y(hole.FinishedRaiseMM-hole.FlareToBaseMM)+1, s.Say("sheet.withheld", nil))
+	case hole.HoleDepthMM > 0:
+		deep := c.x(-hole.HoleTopMM/2) - 4
+		c.SetLineWidth(0.25)
+		c.Line(deep-1.4, c.y(-hole.HoleDepthMM), c.x(-hole.HoleBottomMM/2), c.y(-hole.HoleDepthMM))
+		c.dimension(deep, c.y(0), deep, c.y(-hole.HoleDepthMM))
+		d := &flow{page: c.page, x: left, wide: deep - left - 1.6, y: (c.y(0)+c.y(-hole.HoleDepthMM))/2 - lineOf(big)}
+		d.y = math.Max(d.y, c.y(0)+0.6)
+		c.rightOf(d, "answer", "", big, s.Measure(length(hole.HoleDepthMM)))
+		c.rightOf(d, "text", "", small*0.94, s.Say("paper.on-firm", nil))
+		y := c.y(-hole.HoleDepthMM) + 4.6
+		c.SetLineWidth(0.2)
+		for _, side := range []float64{-1, 1} {
+			c.Line(c.x(side*hole.HoleTopMM/2), c.y(-8/c.scale), c.x(side*hole.HoleTopMM/2), y+1)
+		}
+		c.dimension(c.x(-hole.HoleTopMM/2), y, c.x(hole.HoleTopMM/2), y)
+		c.SetFont("answer", "", big)
+		text := s.Say("sheet.wide", map[string]any{"width": length(hole.HoleTopMM)})
+		// Clear of how deep, where the hole is narrower than its words.
+		c.plate(math.Max(c.x(0), deep+2.4+c.GetStringWidth(text)/2), y-lineOf(big)/2, text)
+	}
+	c.inTheSoil(left, right, sky.y, end.y, small*0.94)
+}
+
+// inTheSoil names what lies under the ground: the board's underside, a cone, a pad.
+func (c scene) inTheSoil(left, right, high, low, size float64) {
+	hole, s := c.sheet.Plan.Hole, c.s
+	c.SetFont("text", "", size)
+	if hole.HoleDepthMM > 0 && hole.PadUnderMM == 0 && c.sheet.Input.Tree.Form != stock.Plug && high < c.y(0)-4.6 {
+		text := s.Say("paper.board", nil)
+		c.note(math.Max(left, c.x(-math.Max(hole.HoleTopMM/2+130, c.sheet.Plan.Basin.MulchOuterRadiusMM))-c.GetStringWidth(text)-2), c.y(0)-4.6, text, "L")
+	}
+	if c.sheet.Input.Tree.Form == stock.BareRoot && !c.locked() {
+		text := s.Say("paper.cone", nil)
+		x, y := math.Min(c.x(hole.HoleTopMM/2)+3, right-c.GetStringWidth(text)-2), math.Max(c.y(-hole.HoleDepthMM*0.8), low+2.4)
+		if y+lineOf(size)/2+1 < c.y(-hole.HoleDepthMM)+2 { // clear of how wide
+			c.note(x, y-2, text, "L")
+			c.SetLineWidth(0.2)
+			c.Line(x, y, c.x(c.sheet.Input.Tree.BallDiameterMM*0.18), y)
+		}
+	}
+	if hole.PadUnderMM > 0 && !c.locked() {
+		c.note(c.x(hole.HoleBottomMM/2)+2, c.y(0)+1, s.Say("paper.pad", map[string]any{"pad": length(hole.PadUnderMM)}), "L")
+	}
+}
+
+// pointed writes in a flow at the left and draws a line from it to a thing.
+func (c scene) pointed(f *flow, size float64, text string, x, y float64) {
+	top := f.y
+	f.para("text", "", size, text)
+	c.SetLineWidth(0.2)
+	c.Line(math.Min(f.x+f.widest(text)+0.6, c.x(x)), top+(f.y-top)/2, c.x(x), c.y(y))
+	f.gap(1)
+}
+
+func (c scene) pointedFrom(f *flow, size float64, text string, x, y float64) {
+	top := f.y
+	f.para("text", "B", size, text)
+	c.SetLineWidth(0.2)
+	c.Line(f.x-0.6, top+(f.y-top)/2, c.x(x), c.y(y))
+	f.gap(1)
+}
+
+func (c scene) rightOf(f *flow, font, style string, size float64, text string) {
+	c.SetFont(font, style, size)
+	c.SetXY(f.x, f.y)
+	c.MultiCell(f.wide, lineOf(size), text, "", "R", false)
+	f.y = c.GetY()
+}
+
+func (p *page) note(x, y float64, text, align string) {
+	width := p.GetStringWidth(text) + 2
+	if align == "R" {
+		x -= width
+	}
+	p.SetXY(x, y)
+	p.CellFormat(width, 4, text, "", 0, align, false, 0, "")
+}
+
+// plate is a note on a white ground about a middle, so that it can be read over the drawing.
+func (p *page) plate(middle, y float64, text string) {
+	wide := p.GetStringWidth(text) + 2.4
+	_, size := p.GetFontSize()
+	p.SetFillColor(255, 255, 255)
+	p.SetXY(middle-wide/2, y)
+	p.CellFormat(wide, size*1.2, text, "", 0, "C", true, 0, "")
+}
+
+func (p *page) dimension(x1, y1, x2, y2 float64) {
+	p.SetLineWidth(0.35)
+	p.Line(x1, y1, x2, y2)
+	for _, end := range [][2]float64{{x1, y1}, {x2, y2}} {
+		if x1 == x2 {
+			p.Line(end[0]-1.3, end[1], end[0]+1.3, end[1])
+		} else {
+			p.Line(end[0], end[1]-1.3, end[0], end[1]+1.3)
+		}
+	}
+}
