@@ -45,6 +45,10 @@ func (p *page) plantIt() {
 
 // plantItLarge lets the moves flow on under the drawing, and what to have ready after them.
 func (p *page) plantItLarge(y float64) {
+	if y+p.least > p.bottom() {
+		p.AddPage()
+		y = marginMM
+	}
 	p.drawings(y, p.least)
 	y += p.least + 1
 	for _, row := range p.panelRows() {

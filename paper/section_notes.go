@@ -14,6 +14,7 @@ func (c scene) notes(left, top, wide, high float64, hill hillside) {
 	hole, tree := plan.Hole, c.sheet.Input.Tree
 	small, big := c.body*0.88, c.body*1.35
 	right := left + wide
+	words := places{left: left, right: right, low: top + high}
 	c.SetDrawColor(0, 0, 0)
 
 	from := c.x(math.Max(tree.CaliperMM*1.5, 60))
@@ -48,6 +49,9 @@ func (c scene) notes(left, top, wide, high float64, hill hillside) {
 		up.para("text", "", small, s.Say("paper.tie", map[string]any{"tie": length(*tie)}))
 	}
 
+	words.take(sky.x, top, sky.wide, sky.y-top)
+	words.take(up.x, top, up.wide, up.y-top)
+
 	// At the right, how high it ends, between the ground and a dotted line from the flare.
 	x := math.Min(c.x(math.Max(outer, hole.HoleTopMM/2)*1.04)+3, right-21)
 	if hole.BuildMoundFirst {
@@ -73,6 +77,7 @@ func (c scene) notes(left, top, wide, high float64, hill hillside) {
 		end.y = math.Max(end.y, c.y(0)+0.8)
 		end.para("text", "B", small*0.94, s.Say("paper.flare-level", nil))
 	}
+	words.take(x-1.6, c.y(hole.FinishedRaiseMM/2)-lineOf(big), right-x+1.6, end.y-c.y(hole.FinishedRaiseMM/2)+lineOf(big))
 
 	switch {
 	case c.locked(): // the core has not told them
@@ -85,8 +90,10 @@ func (c scene) notes(left, top, wide, high float64, hill hillside) {
 		c.dimension(deep, c.y(0), deep, c.y(-hole.HoleDepthMM))
 		d := &flow{page: c.page, x: left, wide: deep - left - 1.6, y: (c.y(0)+c.y(-hole.HoleDepthMM))/2 - lineOf(big)}
 		d.y = math.Max(d.y, c.y(0)+0.6)
+		from := d.y
 		c.rightOf(d, "answer", "", big, s.Measure(length(hole.HoleDepthMM)))
 		c.rightOf(d, "text", "", small*0.94, s.Say("paper.on-firm", nil))
+		words.take(left, from, deep+1.6-left, d.y-from)
 		y := c.y(-hole.HoleDepthMM) + 4.6
 		c.SetLineWidth(0.2)
 		for _, side := range []float64{-1, 1} {
@@ -96,30 +103,51 @@ func (c scene) notes(left, top, wide, high float64, hill hillside) {
 		c.SetFont("answer", "", big)
 		text := s.Say("sheet.wide", map[string]any{"width": length(hole.HoleTopMM)})
 		// Clear of how deep, where the hole is narrower than its words.
-		c.plate(math.Max(c.x(0), deep+2.4+c.GetStringWidth(text)/2), y-lineOf(big)/2, text)
+		middle, half := math.Max(c.x(0), deep+2.4+c.GetStringWidth(text)/2), c.GetStringWidth(text)/2+1.2
+		c.plate(middle, y-lineOf(big)/2, text)
+		words.take(middle-half, y-lineOf(big)/2, 2*half, lineOf(big))
+		words.take(c.x(-hole.HoleTopMM/2), y-1.3, hole.HoleTopMM*c.scale, 2.6)
 	}
-	c.inTheSoil(left, right, sky.y, end.y, small*0.94)
+	c.inTheSoil(&words, small*0.94)
 }
 
+const noteHigh = 4.0
+
 // inTheSoil names what lies under the ground: the board's underside, a cone, a pad.
-func (c scene) inTheSoil(left, right, high, low, size float64) {
+func (c scene) inTheSoil(words *places, size float64) {
 	hole, s := c.sheet.Plan.Hole, c.s
 	c.SetFont("text", "", size)
-	if hole.HoleDepthMM > 0 && hole.PadUnderMM == 0 && c.sheet.Input.Tree.Form != stock.Plug && high < c.y(0)-4.6 {
+	if hole.HoleDepthMM > 0 && hole.PadUnderMM == 0 && c.sheet.Input.Tree.Form != stock.Plug {
 		text := s.Say("paper.board", nil)
-		c.note(math.Max(left, c.x(-math.Max(hole.HoleTopMM/2+130, c.sheet.Plan.Basin.MulchOuterRadiusMM))-c.GetStringWidth(text)-2), c.y(0)-4.6, text, "L")
-	}
-	if c.sheet.Input.Tree.Form == stock.BareRoot && !c.locked() {
-		text := s.Say("paper.cone", nil)
-		x, y := math.Min(c.x(hole.HoleTopMM/2)+3, right-c.GetStringWidth(text)-2), math.Max(c.y(-hole.HoleDepthMM*0.8), low+2.4)
-		if y+lineOf(size)/2+1 < c.y(-hole.HoleDepthMM)+2 { // clear of how wide
-			c.note(x, y-2, text, "L")
-			c.SetLineWidth(0.2)
-			c.Line(x, y, c.x(c.sheet.Input.Tree.BallDiameterMM*0.18), y)
+		wide := c.GetStringWidth(text) + 2
+		x, y := math.Max(words.left, c.x(-math.Max(hole.HoleTopMM/2+130, c.sheet.Plan.Basin.MulchOuterRadiusMM))-wide), c.y(0)-noteHigh-0.6
+		if words.free(x, y, wide, noteHigh) {
+			words.take(x, y, wide, noteHigh)
+			c.note(x, y, text, "L")
 		}
 	}
+	if c.sheet.Input.Tree.Form == stock.BareRoot && !c.locked() {
+		c.beside(words, s.Say("paper.cone", nil), hole.HoleTopMM/2, -hole.HoleDepthMM*0.8, c.sheet.Input.Tree.BallDiameterMM*0.18)
+	}
 	if hole.PadUnderMM > 0 && !c.locked() {
-		c.note(c.x(hole.HoleBottomMM/2)+2, c.y(0)+1, s.Say("paper.pad", map[string]any{"pad": length(hole.PadUnderMM)}), "L")
+		c.beside(words, s.Say("paper.pad", map[string]any{"pad": length(hole.PadUnderMM)}), hole.HoleBottomMM/2, hole.PadUnderMM/2, hole.HoleBottomMM/2-1)
+	}
+}
+
+// beside names a thing with a line to it, at its side where there is room, else at the nearest place in the soil.
+func (c scene) beside(words *places, text string, side, level, thing float64) {
+	wide := c.GetStringWidth(text) + 2
+	x, y, found := words.nearest(c.x(side)+3, math.Max(c.y(level)-noteHigh/2, c.y(0)+1), c.y(0)+1, wide, noteHigh)
+	if !found { // a higher drawing has the room
+		c.over = true
+		return
+	}
+	c.note(x, y, text, "L")
+	c.SetLineWidth(0.2)
+	if x > c.x(thing) {
+		c.Line(x, y+noteHigh/2, c.x(thing), c.y(level))
+	} else {
+		c.Line(math.Min(x+wide, c.x(-thing)), y+noteHigh/2, c.x(-thing), c.y(level))
 	}
 }
 
