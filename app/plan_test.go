@@ -73,7 +73,7 @@ func TestFeedIsASchoolOfTheSheet(t *testing.T) {
 				}
 			}
 		}
-		assert.Equal(t, []string{"none", "slow-release-ring", "tablets"}, offered)
+		assert.Equal(t, []string{"none", "light-starter", "slow-release-ring", "tablets"}, offered)
 		if c.school == "tablets" {
 			ask["units"], ask["language"], ask["tree_version"], ask["signed_reason"] = "metric", "en-US", 1, ""
 			status, pdf := p.send("POST", "/api/v1/plan/draft.pdf", ask)

@@ -71,10 +71,13 @@ func (p *page) section(left, top, wide, high float64) {
 	c.pad()
 	c.hill(hill)
 	c.stakes(sky, false)
+	c.cage(hole.FinishedRaiseMM-hole.FlareToBaseMM, hole.FinishedRaiseMM)
+	c.pipe()
 	c.ballAndTrunk(tree.BallDiameterMM, hole.FlareToBaseMM, hole.FinishedRaiseMM, tree.CaliperMM, (c.y0-top)/scale)
 	c.mulch(hill, basin.MulchInnerRadiusMM, basin.MulchOuterRadiusMM)
 	c.ring(hill)
 	c.stick()
+	c.guard(hill, (c.y0-top)/scale)
 	p.ClipEnd()
 	c.notes(left, top, wide, high, hill)
 }
@@ -132,10 +135,10 @@ func (c scene) ballAndTrunk(width, flareToBase, raise, caliper, sky float64) {
 	c.SetLineWidth(0.4)
 	c.SetDrawColor(0, 0, 0)
 	bare := c.sheet.Input.Tree.Form == stock.BareRoot
-	if bare { // spread over a cone of firm soil
+	if bare && c.coned() { // spread over a cone of firm soil
 		c.SetFillColor(150, 150, 150)
 		c.polygon("F", [2]float64{0, raise - flareToBase*0.3}, [2]float64{width * 0.3, raise - flareToBase}, [2]float64{-width * 0.3, raise - flareToBase})
-	} else {
+	} else if !bare {
 		c.SetFillColor(255, 255, 255)
 		c.polygon("DF", [2]float64{-width / 2, raise}, [2]float64{width / 2, raise},
 			[2]float64{width / 2 * 0.94, raise - flareToBase}, [2]float64{-width / 2 * 0.94, raise - flareToBase})
@@ -150,6 +153,9 @@ func (c scene) ballAndTrunk(width, flareToBase, raise, caliper, sky float64) {
 	}
 	c.trunk(raise, caliper, sky)
 }
+
+// coned tells whether bare roots lie over a cone; by the other school they are laid in fine soil.
+func (c scene) coned() bool { return c.sheet.Plan.Schools["placing"] != "layers" }
 
 func (c scene) trunk(raise, caliper, sky float64) {
 	c.SetFillColor(255, 255, 255)

@@ -38,6 +38,7 @@ func (p *page) fromAbove(left, top, wide, high float64) {
 		x, y := bearing(f.BearingDeg, f.DistanceMM)
 		p.Rect(c.x(x)-1, c.y(y)-1, 2, 2, "F")
 	}
+	p.turned(c, reach)
 	p.wind(c, reach)
 	p.SetFont("text", "", p.body*0.88)
 	p.note(left+wide, top+high-4, p.s.Say("sheet.from-above", nil), "R")

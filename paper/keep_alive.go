@@ -41,16 +41,25 @@ func (p *page) keepAlive() {
 			own := p.setting
 			p.setting = p.spiltSet
 			for _, r := range p.spilt {
+				if f.y+r.high > p.bottom() {
+					p.AddPage()
+					f.y = marginMM
+				}
 				p.row(f.y, r)
 				f.y += r.high + betweenRows
 			}
 			p.setting = own
 			f.gap(1)
 		}
-		title(f)
-		f.gap(2.6)
-		p.twoYears(f)
-		f.gap(2.4)
+		if p.flowing {
+			p.part(f, title)
+			p.part(f, p.twoYears)
+		} else {
+			title(f)
+			f.gap(2.6)
+			p.twoYears(f)
+			f.gap(2.4)
+		}
 	}
 	parts := []func(*flow){
 		func(f *flow) {
@@ -76,7 +85,7 @@ func (p *page) keepAlive() {
 		parts = append([]func(*flow){p.ready}, parts...)
 	}
 	signs := p.odd()
-	if p.large {
+	if p.large || p.flowing {
 		for _, part := range slices.Concat(parts, signs, []func(*flow){p.callUs, p.did}) {
 			p.part(f, part)
 		}

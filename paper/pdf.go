@@ -44,9 +44,13 @@ var settings = []setting{
 	{body: 8.2, whys: true, columns: 5, least: 52, kitLater: true}, {body: 8, whys: true, columns: 5, least: 46, kitLater: true},
 	{body: 8.2, columns: 5, least: 50, kitLater: true}, {body: 7.8, columns: 5, least: 46, kitLater: true},
 	{body: 7.6, columns: 5, least: 40, kitLater: true},
+	{body: 7.8, columns: 6, least: 46, kitLater: true}, {body: 7.4, columns: 6, least: 40, kitLater: true},
 	{body: 8, whys: true, columns: 5, least: 50, spills: true}, {body: 8, columns: 5, least: 44, spills: true},
-	{body: 7.6, columns: 5, least: 38, spills: true}, {body: 7.2, columns: 5, least: 34, spills: true}, {body: 7, columns: 5, least: 28, spills: true},
+	{body: 7.6, columns: 5, least: 38, spills: true}, {body: 7.2, columns: 6, least: 38, spills: true}, {body: 7.2, columns: 5, least: 34, spills: true}, {body: 7, columns: 5, least: 28, spills: true}, {body: 7, columns: 6, least: 30, kitLater: true}, {body: 6.8, columns: 6, least: 28, spills: true},
 }
+
+// onThree is how a sheet is set that two pages do not hold: its second page goes on upon a third.
+const onThree = 8.0
 
 // seconds are the sizes of type that are tried on the second page.
 var seconds = []float64{9.8, 9.4, 9, 8.6, 8.2, 7.8, 7.4, 7, 6.7, 6.4}
@@ -57,6 +61,7 @@ var largePrint = []setting{
 	{body: 12.4, columns: 3, least: 84, large: true}, {body: 11.8, columns: 3, least: 80, large: true}, {body: 11.4, columns: 3, least: 72, large: true},
 	{body: 11, columns: 3, least: 66, large: true}, {body: 10.6, columns: 3, least: 60, large: true}, {body: 10.2, columns: 4, least: 60, large: true},
 	{body: 9.8, columns: 4, least: 56, large: true}, {body: 9.4, columns: 4, least: 50, large: true},
+	{body: 9, columns: 4, least: 48, large: true}, {body: 8.6, columns: 4, least: 46, large: true},
 }
 
 const pagesLarge = 4
@@ -74,11 +79,14 @@ type page struct {
 	// spilt are the rows of moves that stand on the second page, as the first was set.
 	spilt    []row
 	spiltSet setting
+	// flowing lets the second page go on upon a third.
+	flowing bool
 	// at is how far the last page is written, in large print.
 	at float64
 }
 
-// SheetPDF draws a sheet on a4 or letter, two pages of it: plant it, and keep it alive; in large print four.
+// SheetPDF draws a sheet on a4 or letter, two pages of it: plant it, and keep it alive; in large print four. What is too much for two pages has a
+// third: nothing is left out or cut off.
 func SheetPDF(s words.Speaker, h House, sheet Sheet, size string, large bool) ([]byte, error) {
 	// What is tried is drawn on sheets that are thrown away: reading the type takes longer than drawing with it.
 	scratch, p := newPage(s, h, sheet, size, setting{}), newPage(s, h, sheet, size, setting{})
@@ -95,7 +103,7 @@ func SheetPDF(s words.Speaker, h House, sheet Sheet, size string, large bool) ([
 			}
 		}
 	} else {
-		p.setting, p.spiltSet = bothPages(fits, scratch)
+		p.setting, p.spiltSet, p.flowing = bothPages(fits, scratch)
 	}
 	first := p.setting
 	if !large {
@@ -108,21 +116,24 @@ func SheetPDF(s words.Speaker, h House, sheet Sheet, size string, large bool) ([
 	return bytesOf(p.canvas)
 }
 
-// bothPages are the settings of the second and of the first page, the first pair that fits.
-func bothPages(fits func(setting, int, func(*page)) bool, scratch *page) (second, first setting) {
+// bothPages are the settings of the second and of the first page, the first pair that fits; or, flowing, of a first page that does.
+func bothPages(fits func(setting, int, func(*page)) bool, scratch *page) (second, first setting, flowing bool) {
+	last := settings[len(settings)-1]
 	for _, first = range settings {
 		if !fits(first, 1, (*page).plantIt) {
 			continue
 		}
-		scratch.spiltSet = first
+		scratch.spiltSet, last = first, first
 		second = first
 		for _, second.body = range seconds {
 			if fits(second, 1, (*page).keepAlive) {
-				return second, first
+				return second, first, false
 			}
 		}
 	}
-	return second, first
+	second = last
+	second.body = onThree
+	return second, last, true
 }
 
 func newPage(s words.Speaker, h House, sheet Sheet, size string, set setting) *page {

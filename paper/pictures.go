@@ -32,7 +32,7 @@ func (p *page) picture(code planting.PanelCode, x, y, wide, high float64) {
 		planting.PanelDrain: scene.pictureDrain, planting.PanelFree: scene.pictureFree, planting.PanelFlare: scene.pictureFlare,
 		planting.PanelSet: scene.pictureSet, planting.PanelCheck: scene.pictureCheck, planting.PanelStraight: scene.pictureStraight,
 		planting.PanelFill: scene.pictureFill, planting.PanelLevel: scene.pictureLevel, planting.PanelWater: scene.pictureWater, planting.PanelMulch: scene.pictureMulch,
-		planting.PanelStake: scene.pictureStake, planting.PanelAfter: scene.pictureAfter,
+		planting.PanelStake: scene.pictureStake, planting.PanelCut: scene.pictureCut, planting.PanelGuard: scene.pictureGuard, planting.PanelAfter: scene.pictureAfter,
 	}[code]
 	draw(c, wide/2/scale)
 }
@@ -344,6 +344,35 @@ func distance(s planting.StakeResult) float64 {
 		return 300
 	}
 	return s.Stakes[0].DistanceMM
+}
+
+// pictureCut is a shoot of the crown with the cut on the slant, just above a bud.
+func (c scene) pictureCut(reach float64) {
+	w := reach * c.scale
+	x, foot, top := c.x(0), c.y(0)+3, c.y(0)-w*0.62
+	c.SetLineWidth(1.1)
+	c.Line(x, foot, x, top)
+	c.SetLineWidth(0.6)
+	for i, side := range []float64{-1, 1, -1} {
+		y := foot - (foot-top)*(0.3+0.22*float64(i))
+		c.Line(x, y, x+side*w*0.3, y-w*0.2)
+		c.Circle(x+side*w*0.3, y-w*0.2, 0.5, "F") // a bud
+	}
+	// What goes is dashed, and the blade lies across.
+	c.SetDashPattern([]float64{0.7, 0.6}, 0)
+	c.Line(x+w*0.3, foot-(foot-top)*0.52-w*0.2, x+w*0.52, foot-(foot-top)*0.52-w*0.36)
+	c.SetDashPattern([]float64{}, 0)
+	c.SetLineWidth(0.5)
+	c.Line(x+w*0.27, foot-(foot-top)*0.52-w*0.34, x+w*0.41, foot-(foot-top)*0.52-w*0.18)
+}
+
+// pictureGuard is what stands round the trunk.
+func (c scene) pictureGuard(reach float64) {
+	c.ground(reach, true)
+	hill := raised(c.sheet)
+	c.hill(hill)
+	c.tree()
+	c.guard(hill, reach*0.6)
 }
 
 func (c scene) pictureAfter(reach float64) {

@@ -126,7 +126,7 @@ func (c scene) inTheSoil(words *places, size float64) {
 			c.note(x, y, text, "L")
 		}
 	}
-	if c.sheet.Input.Tree.Form == stock.BareRoot && !c.locked() {
+	if c.sheet.Input.Tree.Form == stock.BareRoot && c.coned() && !c.locked() {
 		c.beside(words, s.Say("paper.cone", nil), hole.HoleTopMM/2, -hole.HoleDepthMM*0.8, c.sheet.Input.Tree.BallDiameterMM*0.18)
 	}
 	if hole.PadUnderMM > 0 && !c.locked() {

@@ -258,15 +258,12 @@ func (s Speaker) step(step planting.Step) StepWords {
 	return out
 }
 
-// hidden are quantities that give the digging away while services are unmarked.
-var hidden = map[string]bool{"mound-soil": true, "spoil-left": true}
-
 func (s Speaker) quantity(q planting.Quantity, locked bool) QuantityWords {
 	out := QuantityWords{Code: q.Code, Label: s.Say("quantity."+q.Code, nil), Amount: s.Measure(q.Amount)}
 	if q.Each != nil && !locked {
 		out.Amount = s.Say("quantity.each", map[string]any{"count": out.Amount, "length": *q.Each})
 	}
-	if locked && hidden[q.Code] {
+	if locked && q.GivesAway() {
 		out.Amount = s.Say("sheet.withheld", nil)
 	}
 	switch {

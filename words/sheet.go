@@ -71,7 +71,7 @@ var leads = map[planting.PanelCode][]planting.StepCode{
 	planting.PanelDrain: {"half-fill-test"}, planting.PanelFree: {"unpot", "soak-if-dry"}, planting.PanelFlare: {"clear-flare", "see-flare"},
 	planting.PanelSet: {"rig", "unpot", "set", "cone"}, planting.PanelCheck: {"stick"}, planting.PanelStraight: {"plumb"},
 	planting.PanelFill: {"backfill", "feed"}, planting.PanelLevel: {"mound", "finish"}, planting.PanelWater: {"water"}, planting.PanelMulch: {"mulch"},
-	planting.PanelStake: {"stake", "no-stake"}, planting.PanelAfter: {"look-again"},
+	planting.PanelStake: {"stake", "no-stake"}, planting.PanelCut: {"prune"}, planting.PanelGuard: {"guard"}, planting.PanelAfter: {"look-again"},
 }
 
 // Sheet says the customer's pages of a plan that is not refused.

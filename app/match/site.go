@@ -89,6 +89,11 @@ func PlanSpot(k ground.Known, plantingOn time.Time) planting.Spot {
 		Frost: planting.FrostDays{First: c.FirstFrostDay, Last: c.LastFrostDay, Last90: c.LastFrost90Day, SoilFreeze: c.SoilFreezeDay,
 			BudSwell: c.BudSwellDay, CoolFrom: c.CoolFromDay, RainsFrom: c.RainsFromDay, UsualHighC: c.UsualHighC},
 	}
+	s.HotMonthC = c.HotMonthC
+	s.Sodic = g.Lab != nil && g.Lab.Sodic != nil && *g.Lab.Sodic
+	for _, r := range g.LivesHere {
+		s.Gnawing, s.Browsing, s.Burrowing = s.Gnawing || r == coreground.Gnawing, s.Browsing || r == coreground.Browsing, s.Burrowing || r == coreground.Burrowing
+	}
 	if k.Soil != nil {
 		s.SoilGroup, s.SoilClass, s.AvailableMMPM = k.Soil.Group, k.Soil.Class, k.HoldsMMPM
 	}

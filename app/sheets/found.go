@@ -1,6 +1,8 @@
 package sheets
 
 import (
+	"slices"
+
 	"sedum/app/bench"
 	"sedum/core/planting"
 	"sedum/core/rules"
@@ -25,6 +27,9 @@ func foundOf(h rules.House, r bench.Record) planting.Found {
 			out.WidenMM = w.AmountMM
 		}
 	}
+	out.TwoLeaders = c.Readings.Above.Leader == "two" && !slices.ContainsFunc(r.Corrections, func(each bench.Correction) bool {
+		return each.CheckID == c.ID && each.Done && each.Code == stock.KeepOneLeader
+	})
 	// What was cut in leaf is cut in the season of the look that asked for it.
 	inLeaf := map[string]bool{}
 	for _, each := range r.Checks {

@@ -18,7 +18,7 @@ type Code string
 // All lists them in the order in which they first come.
 func (Code) All() []Code {
 	return []Code{"look-next-day", "second-soaking", "second-soaking-tied", "water-dormant", "water-weeks-1-2", "water-weeks-3-8", "water-weekly", "check-round",
-		"check-round-tied", "check-round-covered", "check-round-tied-covered", "first-spring", "first-spring-mild", "fruit-off", "prune-after-bloom", "berm-out", "stake-off", "mulch-top", "winter-cover", "cover-off", "water-before-frost", "flare-check", "collar-look",
+		"check-round-tied", "check-round-covered", "check-round-tied-covered", "first-spring", "first-spring-mild", "wrap-off", "fruit-off", "prune-after-bloom", "berm-out", "stake-off", "mulch-top", "winter-cover", "cover-off", "water-before-frost", "flare-check", "collar-look",
 		"feed-if-short", "water-second-season", "formative-pruning", "formative-pruning-dry", "established"}
 }
 
@@ -41,6 +41,9 @@ type Facts struct {
 	DepthInDoubt  bool
 	CollarCut     bool
 	GrownForFruit bool
+	// LeaveFruit is the school that leaves the first fruit; Wrapped that the trunk wears a wrap.
+	LeaveFruit    bool
+	Wrapped       bool
 	OldWood       bool
 	Bleeds        bool
 	StoneFruit    bool
@@ -84,7 +87,10 @@ func Calendar(f Facts) []Event {
 	} else {
 		l.on("first-spring", firstSpring, nil)
 	}
-	if f.GrownForFruit {
+	if f.Wrapped {
+		l.between("wrap-off", After(f.Planted, 6), After(f.Planted, 12), nil)
+	}
+	if f.GrownForFruit && !f.LeaveFruit {
 		l.on("fruit-off", f.next(f.springDay()+45, firstSpring), nil)
 	}
 	if f.OldWood && !f.StoneFruit {

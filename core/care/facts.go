@@ -12,7 +12,7 @@ func FactsOf(h rules.House, planted time.Time, in planting.Input, p planting.Pla
 	return Facts{
 		Planted: planted, Southern: in.Spot.LatDeg < 0, StakeMonths: p.Stake.RemoveAfterMonths, Berm: p.Berm,
 		MulchMM: p.MulchMM, DoseL: p.Basin.DoseL, DepthInDoubt: in.Tree.DepthInDoubt, CollarCut: in.Tree.Found.CollarCut,
-		GrownForFruit: in.Kind.GrownForFruit, OldWood: in.Kind.OldWood, Bleeds: in.Kind.Bleeds, StoneFruit: in.Kind.StoneFruit, Evergreen: in.Kind.Evergreen,
+		GrownForFruit: in.Kind.GrownForFruit, LeaveFruit: h.School(rules.StepFruit) == "leave", Wrapped: p.Wrapped(), OldWood: in.Kind.OldWood, Bleeds: in.Kind.Bleeds, StoneFruit: in.Kind.StoneFruit, Evergreen: in.Kind.Evergreen,
 		Tender: in.Kind.Tender, CaliperMM: in.Tree.CaliperMM, FirstFrostDay: in.Spot.Frost.First,
 		LastFrostDay: in.Spot.Frost.Last, BudSwellDay: in.Spot.Frost.BudSwell, SoilFreezeDay: in.Spot.Frost.SoilFreeze,
 		FrostFree:   in.Spot.Frost.First == nil && in.Spot.Frost.Last == nil && in.Spot.Frost.CoolFrom != nil,

@@ -35,7 +35,7 @@ func (Never) All() []Never {
 	return []Never{"mulch-at-trunk", "soil-on-flare", "feed", "strimmer", "water-unfelt", "push-upright", "cut-back"}
 }
 
-// NeversOf are those that hold for a plan: whoever chose to feed is not told that nobody feeds.
+// NeversOf are those that hold for a plan: whoever chose to feed or to cut is not told that nobody does.
 func NeversOf(p planting.Plan) []Never {
 	fed := false
 	for _, s := range p.Steps {
@@ -43,7 +43,7 @@ func NeversOf(p planting.Plan) []Never {
 	}
 	out := []Never{}
 	for _, n := range (Never("")).All() {
-		if n == "feed" && fed {
+		if (n == "feed" && fed) || (n == "cut-back" && p.CutsBack()) {
 			continue
 		}
 		out = append(out, n)

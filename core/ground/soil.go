@@ -31,6 +31,8 @@ type Lab struct {
 	SiltPct *float64 `json:"silt_pct,omitempty" minimum:"0" maximum:"100"`
 	ClayPct *float64 `json:"clay_pct,omitempty" minimum:"0" maximum:"100"`
 	PH      *float64 `json:"ph,omitempty" minimum:"0" maximum:"14"`
+	// Sodic is whether it found so much sodium that clay runs together.
+	Sodic *bool `json:"sodic,omitempty"`
 }
 
 // LayerSign is what somebody saw in a layer on digging.

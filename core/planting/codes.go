@@ -5,9 +5,9 @@ type StepCode string
 
 // All lists them in the order of the hands.
 func (StepCode) All() []StepCode {
-	return []StepCode{"services", "window", "overhead", "bundle", "clear-grass", "shelf", "dig", "widen", "slot", "rough-sides", "pad", "firm-base", "check-hole",
-		"half-fill-test", "soak-if-dry", "unpot", "labels-off", "clear-flare", "see-flare", "trim-roots", "rig", "cone", "set", "lay-in-slot", "contour", "stick", "graft",
-		"turn", "plumb", "unwrap", "feed", "backfill", "mound", "finish", "basin", "water", "compost", "mulch", "no-stake", "stake", "sun-paint", "shade", "collar-cut", "look-again"}
+	return []StepCode{"services", "window", "overhead", "bundle", "clear-grass", "gypsum", "shelf", "dig", "widen", "slot", "rough-sides", "pad", "firm-base", "cage", "check-hole",
+		"half-fill-test", "soak-if-dry", "unpot", "labels-off", "clear-flare", "see-flare", "trim-roots", "inoculant", "rig", "cone", "set", "lay-in-slot", "contour", "stick", "graft",
+		"turn", "plumb", "unwrap", "pipe", "blend", "feed", "backfill", "mound-blend", "mound", "finish", "basin", "water", "compost", "mulch", "no-stake", "stake", "prune", "seal", "guard", "sun-paint", "shade", "collar-cut", "tidy", "look-again"}
 }
 
 // Caution is said before a step (safety.md).
@@ -16,7 +16,7 @@ type Caution string
 // All lists them: of the work, then of a kind.
 func (Caution) All() []Caution {
 	return []Caution{"hand-spade-near-marks", "overhead-line", "heat-stop", "cold-stop", "spade-feet", "street-soil", "cover-hole", "lift-one-person",
-		"lift-two-person", "lift-gear", "rated-slings", "knife-away", "hose-air-gap", "run-off", "damp-mix", "damp-mulch", "stake-caps", "stake-hands", "label-is-law",
+		"lift-two-person", "lift-gear", "rated-slings", "knife-away", "hose-air-gap", "run-off", "damp-mix", "damp-mulch", "stake-caps", "stake-hands", "mesh-cuts", "label-is-law",
 		"thorns", "poison", "sap", "pollen", "spreads", "fruit-drop", "surface-roots", "listed-invasive", "listed-quarantine", "listed-poison"}
 }
 
@@ -76,7 +76,7 @@ type ConflictCode string
 
 // All lists them.
 func (ConflictCode) All() []ConflictCode {
-	return []ConflictCode{"proud-against-dry", "basin-against-wet"}
+	return []ConflictCode{"proud-against-dry", "basin-against-wet", "turned-by-graft", "turned-by-roots", "prune-against-kind"}
 }
 
 // Refusal is why there is no planting here.

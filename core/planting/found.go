@@ -20,6 +20,8 @@ type Found struct {
 	// Cloth and Basket are what a dug ball still wears.
 	Cloth  stock.Cloth `json:"cloth,omitempty" optional:"true"`
 	Basket *bool       `json:"basket,omitempty"`
+	// TwoLeaders is that two shoots race for the top, and nobody cut one yet.
+	TwoLeaders bool `json:"two_leaders,omitempty"`
 	// CutInLeaf says that roots were cut while it was in leaf.
 	CutInLeaf bool `json:"cut_in_leaf,omitempty"`
 	// CollarCut says that over a sixth of the root area at the collar was cut: it is held as one that cannot stand alone, and its foot is
@@ -27,10 +29,18 @@ type Found struct {
 	CollarCut bool `json:"collar_cut,omitempty"`
 }
 
-// wrapping is the wording of what comes off a dug ball, "" when nothing is left to come off; what nobody told is taken for everything.
-func (f Found) wrapping() (choice string, any bool) {
+// wrapping is the wording of what comes off a dug ball, "" when nothing is left to come off; what nobody told is taken for everything. Plastic and
+// treated cloth come off whole by every school, and so does all cord.
+func (f Found) wrapping(school string) (choice string, any bool) {
 	basket := f.Basket == nil || *f.Basket
+	left := map[string]string{"top-third": "-top", "leave-natural": "-left"}[school]
 	switch {
+	case left != "" && f.Cloth == stock.ClothNatural && basket:
+		return "natural-basket" + left, true
+	case left != "" && f.Cloth == stock.ClothNatural:
+		return "natural" + left, true
+	case school == "top-third" && f.Cloth == stock.ClothNone && basket:
+		return "none-basket-top", true
 	case f.Cloth == "":
 		return "", true
 	case f.Cloth == stock.ClothNone && !basket:
@@ -44,18 +54,6 @@ func (f Found) wrapping() (choice string, any bool) {
 // cleared tells whether the flare was cleared in the yard: nothing is claimed that was not done.
 func (t Tree) cleared() bool {
 	return slices.ContainsFunc(t.Corrections, func(d Done) bool { return d.Code == stock.Clear })
-}
-
-// turnStep turns what is strongest to the wind, by the tag when the bench told where it is.
-func turnStep(l *stepList, in Input, p Plan) {
-	if in.Spot.WindFromDeg == nil {
-		return
-	}
-	if deg := in.Tree.Found.StrongestDeg; deg != nil {
-		l.add("turn", map[string]Measure{"wind": {p.WindFrom, "compass"}, "tag": {num.Bearing(p.WindFrom - *deg), "compass"}}).Choice = "by-tag"
-		return
-	}
-	l.add("turn", map[string]Measure{"wind": {p.WindFrom, "compass"}})
 }
 
 // graftStep keeps the graft in the air, and warns when the plan leaves little of it there.

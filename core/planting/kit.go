@@ -21,7 +21,7 @@ var toolsOf = map[StepCode][]Tool{
 	"rough-sides": {"fork"}, "pad": {"spade", "tape"}, "check-hole": {"board", "tape"}, "stick": {"board", "tape"},
 	"trim-roots": {"pruners"}, "unwrap": {"cutters"}, "labels-off": {"cutters"}, "half-fill-test": {"hose-or-can"},
 	"water": {"hose-or-can"}, "backfill": {"spade"}, "mound": {"spade"}, "compost": {"gloves"}, "mulch": {"gloves"},
-	"sun-paint": {"brush"}, "shade": {"shade-cloth"}, "rig": {"contractor"},
+	"prune": {"pruners"}, "cage": {"gloves"}, "mound-blend": {"sheet-for-soil"}, "shade": {"shade-cloth"}, "rig": {"contractor"},
 }
 
 // Kit are the tools that the steps of a plan need, each once.
@@ -32,6 +32,10 @@ func (p Plan) Kit(in Input) []Tool {
 			need[t] = true
 		}
 		switch {
+		case s.Code == "sun-paint" && s.Choice == "":
+			need["brush"] = true
+		case s.Code == "guard" && s.Choice == "browse":
+			need["mallet"] = true
 		case s.Code == "unpot" && (s.Choice == "cut-in-hole" || s.Choice == string(stock.PotFabric)):
 			need["knife"] = true
 		case s.Code == "check-hole" && s.Choice == "on-pegs", s.Code == "stake":

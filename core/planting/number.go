@@ -114,8 +114,43 @@ func quantities(h rules.House, in Input, p Plan) []Quantity {
 		out = append(out, q)
 	}
 	add("mulch", litres(p.Basin.MulchL), rules.PlanBag)
-	if h.School(rules.StepBackfill) == "native-compost-top" {
+	// Soil is moved loose, and what is bought lies loose in its bag.
+	loose := h.Value(rules.HoleBulking)
+	if compostOnTop(h, p) {
 		add("compost", litres(compostL(h, in, p)), rules.PlanCompostBag)
+	}
+	if p.Soil.BlendL > 0 {
+		add("blend", litres(p.Soil.BlendL*loose), rules.PlanCompostBag)
+	}
+	if p.Soil.MoundBlendL > 0 {
+		for _, code := range inMound {
+			bag := rules.PlanBag
+			if code == "grit" || code == "aggregate" {
+				bag = rules.PlanGritBag
+			}
+			add(code, litres(p.Soil.MoundBlendL/float64(len(inMound))*loose), bag)
+		}
+	}
+	if kg := gypsumKG(h, in, p); kg > 0 {
+		add("gypsum", Measure{kg, "kg"}, "")
+	}
+	if cage, any := cageOf(h, in, p); any {
+		add("cage", Measure{1, ""}, "")
+		out[len(out)-1].Each = &Measure{cage.WidthMM, "mm"}
+	}
+	if long := pipeMM(h, in, p); long > 0 {
+		add("pipe", Measure{1, ""}, "")
+		out[len(out)-1].Each = &Measure{long, "mm"}
+	}
+	switch {
+	case in.Spot.Browsing:
+		if p.Stake.Kind != StakeTripod {
+			add("guard-posts", Measure{3, ""}, "")
+		}
+		add("guard-mesh", Measure{2 * math.Pi * postsMM(h, p) / 1000, "m"}, "")
+	case in.Spot.Gnawing:
+		add("guard", Measure{1, ""}, "")
+		out[len(out)-1].Each = &Measure{gnawMM(h, in), "mm"}
 	}
 	if h.School(rules.StepFeed) == "tablets" {
 		add("tablets", Measure{h.Value(rules.PlanTablets), ""}, "")
@@ -128,8 +163,6 @@ func quantities(h rules.House, in Input, p Plan) []Quantity {
 		}
 		add("ties", Measure{n, ""}, "")
 	}
-	// Soil is moved loose.
-	loose := h.Value(rules.HoleBulking)
 	if p.Soil.BroughtL > 0 {
 		add("mound-soil", litres(p.Soil.BroughtL*loose), "")
 	}

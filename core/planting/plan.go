@@ -79,10 +79,16 @@ type Spot struct {
 	MinC          *float64    `json:"min_c"`
 	Sloping       bool        `json:"sloping"`
 	// Slope is how steep the ground is; "" where it slopes and nobody measured.
-	Slope          ground.SlopeClass `json:"slope,omitempty" optional:"true"`
-	OverheadLine   bool              `json:"overhead_line"`
-	Frost          FrostDays         `json:"frost"`
-	ServicesMarked bool              `json:"services_marked"`
+	Slope        ground.SlopeClass `json:"slope,omitempty" optional:"true"`
+	OverheadLine bool              `json:"overhead_line"`
+	// HotMonthC is the mean of the hottest month. Sodic is that a laboratory found too much sodium. The rest is who lives there.
+	HotMonthC      *float64  `json:"hot_month_c,omitempty"`
+	Sodic          bool      `json:"sodic,omitempty"`
+	Gnawing        bool      `json:"gnawing,omitempty"`
+	Browsing       bool      `json:"browsing,omitempty"`
+	Burrowing      bool      `json:"burrowing,omitempty"`
+	Frost          FrostDays `json:"frost"`
+	ServicesMarked bool      `json:"services_marked"`
 	// LeaveLacks is that somebody must allow it and no leave that holds is on record.
 	LeaveLacks bool `json:"leave_lacks,omitempty"`
 }
@@ -135,12 +141,14 @@ type Plan struct {
 	// MulchOverBallMM is how thick it lies over the ball: thinner over a small one.
 	MulchOverBallMM float64 `json:"mulch_over_ball_mm"`
 	// PourByHand says that a later dose is poured on the ball: there is no ring, or it would hardly cover its floor.
-	PourByHand bool         `json:"pour_by_hand,omitempty"`
-	Stake      StakeResult  `json:"stake"`
-	WindFrom   float64      `json:"wind_from_deg"`
-	Window     WindowResult `json:"window"`
-	Load       stock.Load   `json:"load"`
-	BallWidth  float64      `json:"ball_width_mm"`
+	PourByHand bool        `json:"pour_by_hand,omitempty"`
+	Stake      StakeResult `json:"stake"`
+	// Turn is to which side it looks; nil where no school turns it.
+	Turn      *Turn        `json:"turn,omitempty"`
+	WindFrom  float64      `json:"wind_from_deg"`
+	Window    WindowResult `json:"window"`
+	Load      stock.Load   `json:"load"`
+	BallWidth float64      `json:"ball_width_mm"`
 	// CoverMM is the native soil over the mix of a plug.
 	CoverMM    float64           `json:"cover_mm,omitempty"`
 	Long       LongRoots         `json:"long_roots,omitzero"`
@@ -231,6 +239,7 @@ func plan(h rules.House, in Input) (Plan, error) {
 	if p.Stake, err = Stake(h, stakeInput(h, in, &p)); err != nil {
 		return Plan{}, err
 	}
+	p.Turn = turnOf(h, in, p)
 	p.Conflicts = conflicts(h, in, p)
 	p.Stops, p.First, p.FindOut = stops(h, stand, p), stand.First, stand.FindOut
 	p.Numbers = numbers(h, in, p)
@@ -396,6 +405,12 @@ func conflicts(h rules.House, in Input, p Plan) []Conflict {
 	}
 	if p.Berm == BermRing && (p.Drainage == ground.DrainagePoor || p.Drainage == ground.DrainageStanding) {
 		out = append(out, Conflict{"basin-against-wet", "basin"})
+	}
+	if won, opposed := turnOpposed(h, in, p); opposed {
+		out = append(out, Conflict{ConflictCode("turned-by-" + won), won})
+	}
+	if school := h.School(rules.StepPruning); pruneSuits(h, in, school) && outOfSeason(in.Kind) {
+		out = append(out, Conflict{"prune-against-kind", "kind"})
 	}
 	return out
 }

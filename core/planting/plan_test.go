@@ -57,7 +57,7 @@ func codes(p planting.Plan) []string {
 func TestStepsComeInTheOrderOfTheHands(t *testing.T) {
 	got := codes(planOf(t, rules.House{}, planInput()))
 	order := []string{"services", "window", "clear-grass", "dig", "rough-sides", "firm-base", "check-hole", "soak-if-dry", "unpot", "labels-off", "see-flare", "set",
-		"stick", "turn", "plumb", "backfill", "finish", "basin", "water", "compost", "mulch", "no-stake", "look-again"}
+		"stick", "turn", "plumb", "backfill", "finish", "basin", "water", "compost", "mulch", "no-stake", "prune", "tidy", "look-again"}
 	assert.Equal(t, order, got)
 }
 

@@ -18,6 +18,9 @@ type Soil struct {
 	BermL     float64 `json:"berm_l,omitempty"`
 	// CoverL is heaped over the mix of a plug.
 	CoverL float64 `json:"cover_l,omitempty"`
+	// BlendL is bought and stirred into the backfill, MoundBlendL into the mound: both are part of them.
+	BlendL      float64 `json:"blend_l,omitempty"`
+	MoundBlendL float64 `json:"mound_blend_l,omitempty"`
 	// LeftL is carried away, BroughtL is brought: one of them at the most.
 	LeftL    float64 `json:"left_l,omitempty"`
 	BroughtL float64 `json:"brought_l,omitempty"`
@@ -39,7 +42,8 @@ func soil(h rules.House, in Input, p Plan) Soil {
 			out.BermL /= 2
 		}
 	}
-	left := out.DugL - out.BackfillL - out.MoundL - out.PadL - out.FeatherL - out.BermL - out.CoverL
+	out.BlendL, out.MoundBlendL = out.BackfillL*blendShare(h), out.MoundL*(1-moundNative(h, p))
+	left := out.DugL + out.BlendL + out.MoundBlendL - out.BackfillL - out.MoundL - out.PadL - out.FeatherL - out.BermL - out.CoverL
 	out.LeftL, out.BroughtL = math.Max(0, left), math.Max(0, -left)
 	return out
 }

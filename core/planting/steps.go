@@ -55,17 +55,19 @@ func steps(h rules.House, in Input, p Plan) []Step {
 		l.add("bundle", map[string]Measure{"count": {float64(n), ""}})
 	}
 	l.dig("clear-grass", map[string]Measure{"ring": mm(2 * p.Basin.MulchOuterRadiusMM)})
+	gypsumStep(l, h, in, p)
 	if s := in.Spot.Slope; s == ground.SlopeShelf || s == ground.SlopePockets {
 		l.dig("shelf", map[string]Measure{"width": mm(p.Hole.HoleTopMM)}, "run-off").Choice = string(s)
 	}
-	holeSteps(l, in, p)
+	holeSteps(l, h, in, p)
 	// Never through roots: a bare root is set against its stake.
 	if in.Tree.Form == stock.BareRoot && p.Stake.Needed {
 		stakeStep(l, p)
 	}
 	treeSteps(l, h, in, p)
-	fillSteps(l, h, p)
+	fillSteps(l, h, in, p)
 	if p.Hole.BuildMoundFirst {
+		moundBlendStep(l, p)
 		l.dig("mound", map[string]Measure{"height": mm(p.Hole.FinishedRaiseMM), "volume": litres(p.Hole.MoundVolumeL)}, "run-off")
 	}
 	finishStep(l, h, in, p)
@@ -81,15 +83,22 @@ func steps(h rules.House, in Input, p Plan) []Step {
 	if in.Tree.Form != stock.BareRoot || !p.Stake.Needed {
 		stakeStep(l, p)
 	}
-	if in.Kind.BarkTender && in.Spot.SunH != nil && *in.Spot.SunH >= h.Value(rules.PlanSunPaint) {
-		l.add("sun-paint", nil, "label-is-law")
+	cuts := !deadWoodOnly(pruneChoice(h, in))
+	if cuts { // before mesh stands in the way
+		pruneStep(l, h, in)
 	}
+	guardStep(l, h, in, p)
+	sunStep(l, h, in)
 	if in.Tree.Found.CutInLeaf {
 		l.add("shade", nil)
 	}
 	if in.Tree.Found.CollarCut {
 		l.add("collar-cut", nil)
 	}
+	if !cuts {
+		pruneStep(l, h, in)
+	}
+	l.add("tidy", nil)
 	l.add("look-again", nil)
 	return l.steps
 }
@@ -113,7 +122,7 @@ func bermCautions(in Input) []Caution {
 	return []Caution{}
 }
 
-func holeSteps(l *stepList, in Input, p Plan) {
+func holeSteps(l *stepList, h rules.House, in Input, p Plan) {
 	if p.Hole.HoleDepthMM > 0 {
 		dig := l.dig("dig", map[string]Measure{
 			"depth": mm(p.Hole.HoleDepthMM), "top": mm(p.Hole.HoleTopMM), "bottom": mm(p.Hole.HoleBottomMM),
@@ -138,6 +147,7 @@ func holeSteps(l *stepList, in Input, p Plan) {
 	} else {
 		l.dig("firm-base", nil)
 	}
+	cageStep(l, h, in, p)
 	checkHoleStep(l, in, p)
 	// Only where the reading says that it can be passed, with the time that it leads one to expect.
 	if hours, passes := halfFillHours(in, p); passes {
@@ -174,12 +184,13 @@ func treeSteps(l *stepList, h rules.House, in Input, p Plan) {
 			trim.Choice, trim.Values = "to-length", map[string]Measure{"cut": mm(p.Long.CutMM), "left": mm(p.Long.LeftMM)}
 		}
 	}
+	inoculantStep(l, h, in, p)
 	switch {
 	case bare:
 		if byContractor {
 			rig(string(form))
 		}
-		l.add("cone", nil)
+		l.add("cone", nil).Choice = strings.TrimPrefix(h.School(rules.StepPlacing), "cone")
 	case in.Tree.SupportBall:
 		if byContractor {
 			rig("supported")
@@ -202,9 +213,9 @@ func treeSteps(l *stepList, h rules.House, in Input, p Plan) {
 	}
 	stickStep(l, in, p)
 	graftStep(l, h, in, p)
-	turnStep(l, in, p)
+	turnStep(l, p)
 	l.add("plumb", nil)
-	if choice, any := in.Tree.Found.wrapping(); form == stock.Balled && any {
+	if choice, any := in.Tree.Found.wrapping(h.School(rules.StepWrapping)); form == stock.Balled && any {
 		l.add("unwrap", nil, "knife-away").Choice = choice
 	}
 }
@@ -284,18 +295,32 @@ func stickStep(l *stepList, in Input, p Plan) {
 }
 
 // fillSteps fill the hole; tablets go in while it is filled.
-func fillSteps(l *stepList, h rules.House, p Plan) {
+func fillSteps(l *stepList, h rules.House, in Input, p Plan) {
 	feed := h.School(rules.StepFeed)
+	pipeStep(l, h, in, p)
+	blendStep(l, p)
 	if feed == "tablets" {
 		l.add("feed", map[string]Measure{"tablets": {h.Value(rules.PlanTablets), ""}}, "label-is-law").Choice = feed
 	}
 	if num.AtLeast(p.Hole.BackfillL, 1) {
-		l.dig("backfill", map[string]Measure{"backfill": litres(p.Hole.BackfillL)}).Choice = h.School(rules.StepFirming)
+		l.dig("backfill", map[string]Measure{"backfill": litres(p.Hole.BackfillL)}).Choice = firming(h, in)
+	}
+	if feed == "light-starter" {
+		l.add("feed", nil, "label-is-law").Choice = feed
 	}
 	if feed == "slow-release-ring" {
 		inner := p.BallWidth / 2
 		l.add("feed", map[string]Measure{"inner": mm(inner), "outer": mm(math.Max(p.Basin.MulchOuterRadiusMM, inner+100))}, "label-is-law").Choice = feed
 	}
+}
+
+// firming is by the school; feet only in light soil: boots compact wet clay.
+func firming(h rules.House, in Input) string {
+	school := h.School(rules.StepFirming)
+	if school == "feet" && in.Spot.SoilGroup != ground.SoilGroupCoarse {
+		return "thirds-with-water"
+	}
+	return school
 }
 
 // finishStep brings the soil to its level round the ball.
@@ -321,7 +346,7 @@ func finishStep(l *stepList, h rules.House, in Input, p Plan) {
 }
 
 func mulchSteps(l *stepList, h rules.House, p Plan) {
-	if h.School(rules.StepBackfill) == "native-compost-top" {
+	if compostOnTop(h, p) {
 		l.add("compost", map[string]Measure{"depth": mm(h.Value(rules.PlanCompostTop))}, "damp-mix")
 	}
 	mulch := l.add("mulch", map[string]Measure{

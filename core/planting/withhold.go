@@ -1,7 +1,13 @@
 package planting
 
-// diggingQuantities give the digging away.
-var diggingQuantities = map[string]bool{"mound-soil": true, "spoil-left": true}
+// GivesAway tells whether a quantity gives the digging away: its amount, or how long each is.
+func (q Quantity) GivesAway() bool {
+	switch q.Code {
+	case "mound-soil", "spoil-left", "blend", "grit", "aggregate", "bark", "chips", "pipe":
+		return true
+	}
+	return false
+}
 
 // withheld is a plan without its digging figures: while buried services are not marked for the planting day they do not leave the core, and
 // no drawing or sentence has to hide them (handbook, planting.md, "When there is no plan").
@@ -22,8 +28,8 @@ func (p Plan) withheld() Plan {
 		}
 	}
 	for i := range p.Quantities {
-		if q := &p.Quantities[i]; diggingQuantities[q.Code] {
-			q.Amount.Value, q.Bags = 0, 0
+		if q := &p.Quantities[i]; q.GivesAway() {
+			q.Amount.Value, q.Bags, q.Each = 0, 0, nil
 		}
 	}
 	return p

@@ -22,17 +22,28 @@ func (Step) All() []Step {
 // The steps whose school sets an input of a calculator (handbook, schools.md, last part),
 // and those that only change the words and quantities of the sheet.
 const (
-	StepFlare    Step = "flare"
-	StepShape    Step = "shape"
-	StepRoots    Step = "roots"
-	StepTrim     Step = "trim"
-	StepStake    Step = "stake"
-	StepBerm     Step = "berm"
-	StepMulch    Step = "mulch_mm"
-	StepScale    Step = "scale"
-	StepBackfill Step = "backfill"
-	StepFeed     Step = "feed"
-	StepFirming  Step = "firming"
+	StepFlare     Step = "flare"
+	StepShape     Step = "shape"
+	StepRoots     Step = "roots"
+	StepTrim      Step = "trim"
+	StepStake     Step = "stake"
+	StepBerm      Step = "berm"
+	StepMulch     Step = "mulch_mm"
+	StepScale     Step = "scale"
+	StepBackfill  Step = "backfill"
+	StepFeed      Step = "feed"
+	StepFirming   Step = "firming"
+	StepPlacing   Step = "placing"
+	StepGypsum    Step = "gypsum"
+	StepInoculant Step = "inoculant"
+	StepPruning   Step = "pruning"
+	StepPaint     Step = "paint"
+	StepSun       Step = "sun"
+	StepGraftTo   Step = "graft_to"
+	StepStrongTo  Step = "strong_to"
+	StepWrapping  Step = "wrapping"
+	StepPipe      Step = "pipe"
+	StepFruit     Step = "first_fruit"
 )
 
 // Schools of one step: what may be chosen, what we chose, and why.
@@ -53,9 +64,20 @@ var schools = []Schools{
 	{StepBerm, []string{"by-water", "none", "ring", "low-side"}, "by-water", true},
 	{StepMulch, []string{"50", "75", "100", "150"}, "75", true},
 	{StepScale, []string{"by-kind", "general", "strict"}, "by-kind", true},
-	{StepBackfill, []string{"native-compost-top", "native"}, "native-compost-top", false},
-	{StepFirming, []string{"thirds-with-water", "water-only"}, "thirds-with-water", false},
-	{StepFeed, []string{"none", "slow-release-ring", "tablets"}, "none", false},
+	{StepBackfill, []string{"native-compost-top", "native", "blend-quarter", "blend-half", "mound-blend"}, "native-compost-top", false},
+	{StepGypsum, []string{"none", "by-test"}, "none", false},
+	{StepPlacing, []string{"cone", "layers"}, "cone", false},
+	{StepInoculant, []string{"no", "yes"}, "no", false},
+	{StepGraftTo, []string{"by-climate", "wind", "from-sun", "to-sun", "none"}, "by-climate", false},
+	{StepStrongTo, []string{"wind", "sun", "none"}, "wind", false},
+	{StepWrapping, []string{"all-off", "top-third", "leave-natural"}, "all-off", false},
+	{StepFirming, []string{"thirds-with-water", "water-only", "feet"}, "thirds-with-water", false},
+	{StepFeed, []string{"none", "light-starter", "slow-release-ring", "tablets"}, "none", false},
+	{StepPipe, []string{"no", "yes"}, "no", false},
+	{StepPruning, []string{"little", "top-third", "fruit-frame"}, "little", false},
+	{StepPaint, []string{"none", "seal"}, "none", false},
+	{StepSun, []string{"paint", "wrap", "none"}, "paint", false},
+	{StepFruit, []string{"off", "leave"}, "off", false},
 }
 
 // AllSchools lists the steps at which practice differs, in the order of the work.

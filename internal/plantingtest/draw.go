@@ -59,6 +59,7 @@ func Tree(t *rapid.T) planting.Tree {
 			f.GraftMM = ptr(rapid.Float64Range(0, 300).Draw(t, "graft"))
 		}
 	}
+	f.TwoLeaders = found && yes(t, "two leaders")
 	f.CutInLeaf, f.CollarCut = found && yes(t, "cut in leaf"), found && out.Form == stock.Container && yes(t, "cut at the collar")
 	return out
 }
@@ -74,6 +75,10 @@ func Spot(t *rapid.T) planting.Spot {
 	}
 	s.Slope = draw(t, append([]ground.SlopeClass{ground.SlopeLevel, ground.SlopeLevel, ground.SlopeLevel}, set.All[ground.SlopeClass]()...), "slope")
 	s.Sloping = s.Slope != ground.SlopeLevel
+	if yes(t, "who lives there is known") {
+		s.Gnawing, s.Browsing, s.Burrowing = yes(t, "gnawers"), yes(t, "browsers"), yes(t, "burrowers")
+		s.Sodic, s.HotMonthC = yes(t, "sodic"), ptr(rapid.Float64Range(12, 34).Draw(t, "hot month"))
+	}
 	switch draw(t, []string{"north", "south", "frost-free"}, "climate") {
 	case "north":
 		s.Frost = planting.FrostDays{First: ptr(rapid.IntRange(260, 330).Draw(t, "first frost")), Last: ptr(rapid.IntRange(60, 150).Draw(t, "last frost")), BudSwell: ptr(98)}

@@ -3994,7 +3994,7 @@ export interface components {
             text: string;
         };
         /** @enum {string} */
-        CareCode: "look-next-day" | "second-soaking" | "second-soaking-tied" | "water-dormant" | "water-weeks-1-2" | "water-weeks-3-8" | "water-weekly" | "check-round" | "check-round-tied" | "check-round-covered" | "check-round-tied-covered" | "first-spring" | "first-spring-mild" | "fruit-off" | "prune-after-bloom" | "berm-out" | "stake-off" | "mulch-top" | "winter-cover" | "cover-off" | "water-before-frost" | "flare-check" | "collar-look" | "feed-if-short" | "water-second-season" | "formative-pruning" | "formative-pruning-dry" | "established";
+        CareCode: "look-next-day" | "second-soaking" | "second-soaking-tied" | "water-dormant" | "water-weeks-1-2" | "water-weeks-3-8" | "water-weekly" | "check-round" | "check-round-tied" | "check-round-covered" | "check-round-tied-covered" | "first-spring" | "first-spring-mild" | "wrap-off" | "fruit-off" | "prune-after-bloom" | "berm-out" | "stake-off" | "mulch-top" | "winter-cover" | "cover-off" | "water-before-frost" | "flare-check" | "collar-look" | "feed-if-short" | "water-second-season" | "formative-pruning" | "formative-pruning-dry" | "established";
         CatalogueAll: {
             kinds: components["schemas"]["CatalogueLine"][];
         };
@@ -4774,6 +4774,7 @@ export interface components {
             sand_pct?: number;
             /** Format: double */
             silt_pct?: number;
+            sodic?: boolean;
         };
         GroundLayer: {
             class?: components["schemas"]["GroundSoilClass"] | "";
@@ -6408,13 +6409,13 @@ export interface components {
         /** @enum {string} */
         PlantingBerm: "none" | "ring" | "low-side";
         /** @enum {string} */
-        PlantingCaution: "hand-spade-near-marks" | "overhead-line" | "heat-stop" | "cold-stop" | "spade-feet" | "street-soil" | "cover-hole" | "lift-one-person" | "lift-two-person" | "lift-gear" | "rated-slings" | "knife-away" | "hose-air-gap" | "run-off" | "damp-mix" | "damp-mulch" | "stake-caps" | "stake-hands" | "label-is-law" | "thorns" | "poison" | "sap" | "pollen" | "spreads" | "fruit-drop" | "surface-roots" | "listed-invasive" | "listed-quarantine" | "listed-poison";
+        PlantingCaution: "hand-spade-near-marks" | "overhead-line" | "heat-stop" | "cold-stop" | "spade-feet" | "street-soil" | "cover-hole" | "lift-one-person" | "lift-two-person" | "lift-gear" | "rated-slings" | "knife-away" | "hose-air-gap" | "run-off" | "damp-mix" | "damp-mulch" | "stake-caps" | "stake-hands" | "mesh-cuts" | "label-is-law" | "thorns" | "poison" | "sap" | "pollen" | "spreads" | "fruit-drop" | "surface-roots" | "listed-invasive" | "listed-quarantine" | "listed-poison";
         PlantingConflict: {
             code: components["schemas"]["PlantingConflictCode"];
             won: string;
         };
         /** @enum {string} */
-        PlantingConflictCode: "proud-against-dry" | "basin-against-wet";
+        PlantingConflictCode: "proud-against-dry" | "basin-against-wet" | "turned-by-graft" | "turned-by-roots" | "prune-against-kind";
         PlantingDone: {
             /** Format: double */
             amount_mm: number | null;
@@ -6438,6 +6439,7 @@ export interface components {
             graft_mm?: number;
             /** Format: double */
             strongest_deg?: number;
+            two_leaders?: boolean;
             /** Format: double */
             widen_mm?: number;
         };
@@ -6611,7 +6613,7 @@ export interface components {
             value: number;
         };
         /** @enum {string} */
-        PlantingPanelCode: "mark-out" | "dig" | "empty" | "drain" | "free" | "flare" | "set" | "check" | "straight" | "fill" | "level" | "water" | "mulch" | "stake" | "after";
+        PlantingPanelCode: "mark-out" | "dig" | "empty" | "drain" | "free" | "flare" | "set" | "check" | "straight" | "fill" | "level" | "water" | "mulch" | "stake" | "cut" | "guard" | "after";
         PlantingPlan: {
             assumed: string[];
             /** Format: double */
@@ -6653,6 +6655,7 @@ export interface components {
             /** @description what an advisor must sign for before the sheet is issued */
             stops: components["schemas"]["PlantingStop"][];
             troubles: components["schemas"]["PlantingTrouble"][];
+            turn?: components["schemas"]["PlantingTurn"];
             /** Format: double */
             wind_from_deg: number;
             window: components["schemas"]["PlantingWindowResult"];
@@ -6683,6 +6686,8 @@ export interface components {
             /** Format: double */
             berm_l?: number;
             /** Format: double */
+            blend_l?: number;
+            /** Format: double */
             brought_l?: number;
             /** Format: double */
             cover_l?: number;
@@ -6696,6 +6701,8 @@ export interface components {
             /** Format: double */
             left_l?: number;
             /** Format: double */
+            mound_blend_l?: number;
+            /** Format: double */
             mound_l?: number;
             /** Format: double */
             pad_l?: number;
@@ -6703,12 +6710,17 @@ export interface components {
         PlantingSpot: {
             /** Format: double */
             available_water_mm_per_m: number | null;
+            browsing?: boolean;
+            burrowing?: boolean;
             /** Format: double */
             drain_300_min: number | null;
             /** @description the drainage was measured */
             drained: boolean;
             exposure: components["schemas"]["GroundWind"] | "";
             frost: components["schemas"]["PlantingFrostDays"];
+            gnawing?: boolean;
+            /** Format: double */
+            hot_month_c?: number;
             /** Format: double */
             lat_deg: number;
             leave_lacks?: boolean;
@@ -6720,6 +6732,7 @@ export interface components {
             services_marked: boolean;
             slope?: components["schemas"]["GroundSlopeClass"] | "";
             sloping: boolean;
+            sodic?: boolean;
             soil_class: components["schemas"]["GroundSoilClass"] | "";
             soil_group: components["schemas"]["GroundSoilGroup"] | "";
             /** Format: double */
@@ -6800,7 +6813,7 @@ export interface components {
             };
         };
         /** @enum {string} */
-        PlantingStepCode: "services" | "window" | "overhead" | "bundle" | "clear-grass" | "shelf" | "dig" | "widen" | "slot" | "rough-sides" | "pad" | "firm-base" | "check-hole" | "half-fill-test" | "soak-if-dry" | "unpot" | "labels-off" | "clear-flare" | "see-flare" | "trim-roots" | "rig" | "cone" | "set" | "lay-in-slot" | "contour" | "stick" | "graft" | "turn" | "plumb" | "unwrap" | "feed" | "backfill" | "mound" | "finish" | "basin" | "water" | "compost" | "mulch" | "no-stake" | "stake" | "sun-paint" | "shade" | "collar-cut" | "look-again";
+        PlantingStepCode: "services" | "window" | "overhead" | "bundle" | "clear-grass" | "gypsum" | "shelf" | "dig" | "widen" | "slot" | "rough-sides" | "pad" | "firm-base" | "cage" | "check-hole" | "half-fill-test" | "soak-if-dry" | "unpot" | "labels-off" | "clear-flare" | "see-flare" | "trim-roots" | "inoculant" | "rig" | "cone" | "set" | "lay-in-slot" | "contour" | "stick" | "graft" | "turn" | "plumb" | "unwrap" | "pipe" | "blend" | "feed" | "backfill" | "mound-blend" | "mound" | "finish" | "basin" | "water" | "compost" | "mulch" | "no-stake" | "stake" | "prune" | "seal" | "guard" | "sun-paint" | "shade" | "collar-cut" | "tidy" | "look-again";
         /** @enum {string} */
         PlantingStop: "fit-cold" | "fit-heat" | "fit-light" | "fit-drainage" | "fit-ph" | "fit-drought" | "fit-room" | "fit-chill" | "fit-pollination" | "fit-wind" | "fit-soil" | "no-water" | "meets-at-once" | "harms-here" | "contractor" | "rigging";
         PlantingToday: {
@@ -6852,6 +6865,14 @@ export interface components {
         };
         /** @enum {string} */
         PlantingTroubleCode: "flood" | "deep" | "shallow" | "falls" | "missed" | "void" | "leans" | "bare" | "alone";
+        PlantingTurn: {
+            by: string;
+            /** Format: double */
+            tag_deg?: number;
+            /** Format: double */
+            to_deg: number;
+            what: string;
+        };
         PlantingWindowInput: {
             autumn_hazard: boolean;
             /**
@@ -6966,7 +6987,7 @@ export interface components {
             value: number;
         };
         /** @enum {string} */
-        RulesKey: "flare.probe_fall_share" | "flare.probe_distance_mm" | "flare.apart_deg" | "flare.stray_mm" | "flare.surface_share" | "flare.surface_least_mm" | "flare.surface_most_mm" | "flare.shallow_share" | "flare.shallow_most_mm" | "flare.ball_left_share" | "flare.deep_most_mm" | "roots.collar_ratio" | "roots.collar_gap_mm" | "roots.touching_gap_mm" | "roots.grooved_ratio" | "roots.snip_most" | "roots.slice_least_mm" | "roots.girdling_arc_deg" | "roots.strangling_ratio" | "roots.strangling_arc_deg" | "roots.radial_arc_deg" | "roots.fine_mm" | "roots.fine_share" | "roots.severe_arc_deg" | "roots.major_ratio" | "roots.major_arc_deg" | "roots.major_mm" | "roots.major_thick_arc_deg" | "roots.moderate_sum" | "roots.main_least" | "roots.cut_most_share" | "roots.cut_dormant_share" | "roots.fill_hold_pct" | "roots.fill_support_pct" | "roots.side_felt_pct" | "roots.side_tease_pct" | "roots.bottom_felt_pct" | "roots.slice_most_mm" | "roots.slice_share" | "roots.shave_share" | "roots.shave_least_mm" | "roots.shave_most_mm" | "roots.shave_needed_mm" | "roots.shave_ball_mm" | "roots.score_most_mm" | "roots.score_share" | "roots.limit_dormant_share" | "roots.limit_autumn_share" | "roots.limit_summer_share" | "roots.limit_spring_share" | "mass.mix_kg_per_l" | "mass.soil_kg_per_l" | "mass.wet_factor" | "mass.rigging_factor" | "mass.staff_one_kg" | "mass.staff_two_kg" | "mass.public_one_kg" | "mass.public_two_kg" | "ball.container_share" | "ball.balled_share" | "ball.bare_root_share" | "drain.fast_min" | "drain.good_min" | "drain.slow_min" | "drain.poor_min" | "drain.strict_fast_min" | "drain.strict_good_min" | "drain.strict_slow_min" | "drain.strict_poor_min" | "fit.enough" | "fit.fair" | "fit.unknown_cap" | "fit.cold_gate_c" | "fit.margin_span_c" | "fit.marginal_c" | "hole.raise_fast_mm" | "hole.raise_good_mm" | "hole.raise_slow_mm" | "hole.raise_poor_mm" | "hole.raise_standing_mm" | "hole.raise_sharp_mm" | "hole.school_step_mm" | "hole.borne_most_mm" | "hole.raise_share_dry" | "hole.raise_share_wet" | "hole.mound_crest_balls" | "hole.mound_crest_mm" | "hole.mound_slope" | "hole.width_coarse" | "hole.width_medium" | "hole.width_fine" | "hole.width_most_mm" | "hole.width_least_mm" | "hole.bare_root_room_mm" | "hole.bare_root_factor" | "hole.plug_room_mm" | "hole.bottom_room_mm" | "hole.bulking" | "hole.settle_least_mm" | "hole.settle_share" | "basin.ball_share" | "basin.backfill_share" | "basin.ball_most" | "basin.least_tree_l" | "basin.least_shrub_l" | "basin.tree_l_per_mm" | "basin.least_small_l" | "basin.room_mm" | "basin.root_soil" | "basin.big_l_per_mm" | "basin.dose_factor" | "basin.dose_l_per_mm" | "basin.radius_least_mm" | "basin.berm_mm" | "basin.plug_radius_mm" | "mulch.outer_least_mm" | "mulch.beyond_mm" | "mulch.gap_mm" | "mulch.fine_mm" | "mulch.small_ball_mm" | "mulch.over_small_mm" | "mulch.plug_outer_mm" | "mulch.plug_gap_mm" | "stake.slender" | "stake.slender_height_m" | "stake.exposed_height_m" | "stake.bare_root_height_m" | "stake.tie_least_mm" | "stake.tie_most_mm" | "stake.months" | "stake.guy_months" | "stake.guy_caliper_mm" | "stake.contractor_caliper_mm" | "stake.contractor_height_m" | "stake.plug_height_m" | "stake.guy_slope_deg" | "window.heat_c" | "window.hot_summer_c" | "window.late_dormant_days" | "window.heat_over_usual_c" | "window.rare_frost_days" | "drain.too_early_mm" | "drain.rising_mm" | "plan.cover_hours" | "plan.compost_top_mm" | "yard.bud_swell_day" | "yard.first_frost_day" | "plan.mulch_bag_l" | "plan.compost_bag_l" | "plan.feed_tablets" | "plan.heat_stop_c" | "plan.cold_stop_c" | "plan.sun_paint_h" | "plan.line_near_m" | "plan.line_tall_m" | "plan.rigging_kg" | "plan.unknown_factors" | "plan.feather_raise_mm" | "basin.dose_stands_mm" | "plan.plug_cover_mm" | "plan.dry_floor_mm" | "sample.tolerable_share" | "sample.confidence" | "sample.accept" | "sample.looks" | "sample.tightened_factor" | "sample.relaxed_factor" | "sample.window_lots" | "sample.window_refused" | "sample.loosen_lots" | "sample.relax_lots" | "balled.least_share" | "bare_root.least_share" | "bare_root.seedling_mm" | "bare_root.under_tips_mm" | "bare_root.trim_share" | "bare_root.hole_most_mm" | "bare_root.hole_wet_mm" | "clock.budget_tender_kpah" | "clock.budget_average_kpah" | "clock.budget_tough_kpah" | "clock.bare_sun_wind" | "clock.bare_shade" | "clock.wet_cloth" | "clock.dry_box" | "clock.damp_packing" | "clock.gel_bag" | "clock.cold_store" | "clock.heeled_in" | "clock.closed_hot_factor" | "clock.rewet_share" | "clock.soon_share" | "clock.critical_share" | "clock.gel_bag_h" | "clock.damp_packing_h" | "clock.damp_packing_cold_h" | "clock.cold_store_h" | "clock.water_bucket_h" | "clock.water_bucket_away_h" | "clock.alarm_ahead_h" | "gel.set_least_min" | "gel.set_most_min" | "gel.seedling_l" | "gel.whip_l" | "gel.feathered_l" | "gel.standard_l" | "gel.label_least" | "gel.label_most" | "scale.tolerance_share" | "soak.clean_h" | "soak.muddy_h" | "box.water_l_per_day" | "yard.pot_heat_c" | "yard.pot_frost_c" | "yard.lat_deg" | "yard.quarantine_days" | "spare.container_share" | "spare.balled_share" | "spare.bare_root_share" | "spare.plug_share" | "potting.room_mm" | "potting.rim_mm" | "clock.cold_store_c" | "clock.cold_store_rh_pct" | "clock.assumed_c" | "clock.assumed_rh_pct" | "clock.hot_c" | "clock.cooking_c" | "clock.frost_c" | "clock.killing_c" | "clock.cold_pack_c" | "yard.last_chance_months" | "plan.graft_least_mm" | "plan.pocket_caliper_mm" | "sheet.reservation_days" | "sheet.reservation_warn_days" | "sheet.link_months" | "time.plug_min" | "time.whip_min" | "hold.short_days" | "hold.long_days" | "hold.longest_days" | "season.flush_days" | "season.autumn_days" | "season.leaf_fall_days" | "season.evergreen_dormant_c" | "damage.girth_share" | "room.eaves_m" | "room.soil_m" | "room.paving_small_m" | "room.paving_medium_m" | "room.paving_large_m" | "room.drain_m" | "room.drain_thirsty_m" | "room.clay_thirsty_factor" | "room.clearance_unknown_m" | "sun.leaf_takes_share" | "sun.bare_takes_share" | "sun.evergreen_takes_share" | "keep.sheet_years" | "keep.asked_months" | "keep.log_months";
+        RulesKey: "flare.probe_fall_share" | "flare.probe_distance_mm" | "flare.apart_deg" | "flare.stray_mm" | "flare.surface_share" | "flare.surface_least_mm" | "flare.surface_most_mm" | "flare.shallow_share" | "flare.shallow_most_mm" | "flare.ball_left_share" | "flare.deep_most_mm" | "roots.collar_ratio" | "roots.collar_gap_mm" | "roots.touching_gap_mm" | "roots.grooved_ratio" | "roots.snip_most" | "roots.slice_least_mm" | "roots.girdling_arc_deg" | "roots.strangling_ratio" | "roots.strangling_arc_deg" | "roots.radial_arc_deg" | "roots.fine_mm" | "roots.fine_share" | "roots.severe_arc_deg" | "roots.major_ratio" | "roots.major_arc_deg" | "roots.major_mm" | "roots.major_thick_arc_deg" | "roots.moderate_sum" | "roots.main_least" | "roots.cut_most_share" | "roots.cut_dormant_share" | "roots.fill_hold_pct" | "roots.fill_support_pct" | "roots.side_felt_pct" | "roots.side_tease_pct" | "roots.bottom_felt_pct" | "roots.slice_most_mm" | "roots.slice_share" | "roots.shave_share" | "roots.shave_least_mm" | "roots.shave_most_mm" | "roots.shave_needed_mm" | "roots.shave_ball_mm" | "roots.score_most_mm" | "roots.score_share" | "roots.limit_dormant_share" | "roots.limit_autumn_share" | "roots.limit_summer_share" | "roots.limit_spring_share" | "mass.mix_kg_per_l" | "mass.soil_kg_per_l" | "mass.wet_factor" | "mass.rigging_factor" | "mass.staff_one_kg" | "mass.staff_two_kg" | "mass.public_one_kg" | "mass.public_two_kg" | "ball.container_share" | "ball.balled_share" | "ball.bare_root_share" | "drain.fast_min" | "drain.good_min" | "drain.slow_min" | "drain.poor_min" | "drain.strict_fast_min" | "drain.strict_good_min" | "drain.strict_slow_min" | "drain.strict_poor_min" | "fit.enough" | "fit.fair" | "fit.unknown_cap" | "fit.cold_gate_c" | "fit.margin_span_c" | "fit.marginal_c" | "hole.raise_fast_mm" | "hole.raise_good_mm" | "hole.raise_slow_mm" | "hole.raise_poor_mm" | "hole.raise_standing_mm" | "hole.raise_sharp_mm" | "hole.school_step_mm" | "hole.borne_most_mm" | "hole.raise_share_dry" | "hole.raise_share_wet" | "hole.mound_crest_balls" | "hole.mound_crest_mm" | "hole.mound_slope" | "hole.width_coarse" | "hole.width_medium" | "hole.width_fine" | "hole.width_most_mm" | "hole.width_least_mm" | "hole.bare_root_room_mm" | "hole.bare_root_factor" | "hole.plug_room_mm" | "hole.bottom_room_mm" | "hole.bulking" | "hole.settle_least_mm" | "hole.settle_share" | "basin.ball_share" | "basin.backfill_share" | "basin.ball_most" | "basin.least_tree_l" | "basin.least_shrub_l" | "basin.tree_l_per_mm" | "basin.least_small_l" | "basin.room_mm" | "basin.root_soil" | "basin.big_l_per_mm" | "basin.dose_factor" | "basin.dose_l_per_mm" | "basin.radius_least_mm" | "basin.berm_mm" | "basin.plug_radius_mm" | "mulch.outer_least_mm" | "mulch.beyond_mm" | "mulch.gap_mm" | "mulch.fine_mm" | "mulch.small_ball_mm" | "mulch.over_small_mm" | "mulch.plug_outer_mm" | "mulch.plug_gap_mm" | "stake.slender" | "stake.slender_height_m" | "stake.exposed_height_m" | "stake.bare_root_height_m" | "stake.tie_least_mm" | "stake.tie_most_mm" | "stake.months" | "stake.guy_months" | "stake.guy_caliper_mm" | "stake.contractor_caliper_mm" | "stake.contractor_height_m" | "stake.plug_height_m" | "stake.guy_slope_deg" | "window.heat_c" | "window.hot_summer_c" | "window.late_dormant_days" | "window.heat_over_usual_c" | "window.rare_frost_days" | "drain.too_early_mm" | "drain.rising_mm" | "plan.cover_hours" | "plan.compost_top_mm" | "yard.bud_swell_day" | "yard.first_frost_day" | "plan.mulch_bag_l" | "plan.compost_bag_l" | "plan.feed_tablets" | "plan.heat_stop_c" | "plan.cold_stop_c" | "plan.sun_paint_h" | "plan.line_near_m" | "plan.line_tall_m" | "plan.rigging_kg" | "plan.unknown_factors" | "plan.feather_raise_mm" | "basin.dose_stands_mm" | "plan.plug_cover_mm" | "plan.dry_floor_mm" | "plan.mound_native_slow" | "plan.mound_native_poor" | "plan.grit_bag_l" | "plan.gypsum_kg_m2" | "plan.pipe_above_mm" | "plan.cage_room_mm" | "plan.cage_rim_mm" | "plan.gnaw_guard_mm" | "plan.guard_room_mm" | "plan.browse_guard_mm" | "plan.browse_room_mm" | "plan.top_share" | "plan.heading_mm" | "plan.afternoon_sun_deg" | "plan.hot_month_c" | "sample.tolerable_share" | "sample.confidence" | "sample.accept" | "sample.looks" | "sample.tightened_factor" | "sample.relaxed_factor" | "sample.window_lots" | "sample.window_refused" | "sample.loosen_lots" | "sample.relax_lots" | "balled.least_share" | "bare_root.least_share" | "bare_root.seedling_mm" | "bare_root.under_tips_mm" | "bare_root.trim_share" | "bare_root.hole_most_mm" | "bare_root.hole_wet_mm" | "clock.budget_tender_kpah" | "clock.budget_average_kpah" | "clock.budget_tough_kpah" | "clock.bare_sun_wind" | "clock.bare_shade" | "clock.wet_cloth" | "clock.dry_box" | "clock.damp_packing" | "clock.gel_bag" | "clock.cold_store" | "clock.heeled_in" | "clock.closed_hot_factor" | "clock.rewet_share" | "clock.soon_share" | "clock.critical_share" | "clock.gel_bag_h" | "clock.damp_packing_h" | "clock.damp_packing_cold_h" | "clock.cold_store_h" | "clock.water_bucket_h" | "clock.water_bucket_away_h" | "clock.alarm_ahead_h" | "gel.set_least_min" | "gel.set_most_min" | "gel.seedling_l" | "gel.whip_l" | "gel.feathered_l" | "gel.standard_l" | "gel.label_least" | "gel.label_most" | "scale.tolerance_share" | "soak.clean_h" | "soak.muddy_h" | "box.water_l_per_day" | "yard.pot_heat_c" | "yard.pot_frost_c" | "yard.lat_deg" | "yard.quarantine_days" | "spare.container_share" | "spare.balled_share" | "spare.bare_root_share" | "spare.plug_share" | "potting.room_mm" | "potting.rim_mm" | "clock.cold_store_c" | "clock.cold_store_rh_pct" | "clock.assumed_c" | "clock.assumed_rh_pct" | "clock.hot_c" | "clock.cooking_c" | "clock.frost_c" | "clock.killing_c" | "clock.cold_pack_c" | "yard.last_chance_months" | "plan.graft_least_mm" | "plan.pocket_caliper_mm" | "sheet.reservation_days" | "sheet.reservation_warn_days" | "sheet.link_months" | "time.plug_min" | "time.whip_min" | "hold.short_days" | "hold.long_days" | "hold.longest_days" | "season.flush_days" | "season.autumn_days" | "season.leaf_fall_days" | "season.evergreen_dormant_c" | "damage.girth_share" | "room.eaves_m" | "room.soil_m" | "room.paving_small_m" | "room.paving_medium_m" | "room.paving_large_m" | "room.drain_m" | "room.drain_thirsty_m" | "room.clay_thirsty_factor" | "room.clearance_unknown_m" | "sun.leaf_takes_share" | "sun.bare_takes_share" | "sun.evergreen_takes_share" | "keep.sheet_years" | "keep.asked_months" | "keep.log_months";
         RulesNewChange: {
             key: string;
             reason: string;
@@ -6984,7 +7005,7 @@ export interface components {
             step: components["schemas"]["RulesStep"];
         };
         /** @enum {string} */
-        RulesStep: "flare" | "shape" | "roots" | "trim" | "stake" | "berm" | "mulch_mm" | "scale" | "backfill" | "firming" | "feed";
+        RulesStep: "flare" | "shape" | "roots" | "trim" | "stake" | "berm" | "mulch_mm" | "scale" | "backfill" | "gypsum" | "placing" | "inoculant" | "graft_to" | "strong_to" | "wrapping" | "firming" | "feed" | "pipe" | "pruning" | "paint" | "sun" | "first_fruit";
         RulesTakenIn: {
             /** @enum {string} */
             format: "sedum-house-rules-1";

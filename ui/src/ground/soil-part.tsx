@@ -2,7 +2,7 @@ import { useTranslation } from 'react-i18next'
 import type { Schemas } from '../api/client'
 import { groundFeel, groundRibbonLength, groundSoilClass } from '../api/declared.gen'
 import { Jar } from '../drawing/jar'
-import { Choice } from '../parts/choice'
+import { Choice, yesNo } from '../parts/choice'
 import { MeasureField } from '../parts/measure-field'
 import { Pick } from '../parts/pick'
 import { FieldFault } from '../parts/states'
@@ -118,6 +118,12 @@ export function TexturePart({
               onChange={(v) => lab({ ph: v ?? undefined })}
               onBad={onBad}
               fault={fault('ground.lab.ph')}
+            />
+            <Choice
+              label={t('soil.lab.sodic')}
+              value={g.lab?.sodic === undefined ? undefined : g.lab.sodic ? 'yes' : 'no'}
+              onChange={(v) => lab({ sodic: v === undefined ? undefined : v === 'yes' })}
+              options={yesNo.map((value) => ({ value, label: t(value) }))}
             />
           </div>
           {told('lab')}
