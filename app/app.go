@@ -23,8 +23,10 @@ import (
 	"sedum/app/measures"
 	"sedum/app/mending"
 	"sedum/app/messages"
+	"sedum/app/orders"
 	"sedum/app/people"
 	"sedum/app/photos"
+	"sedum/app/prices"
 	"sedum/app/rules"
 	"sedum/app/sheets"
 	"sedum/app/space"
@@ -85,6 +87,7 @@ func New(d *kernel.Database, s Settings) *kernel.Kernel {
 				catalogue.Capability(),
 				yard.Capability(),
 				measures.Capability(),
+				prices.Capability(),
 				clock.Capability(clocks),
 				arrivals.Capability(),
 				photos.Capability(),
@@ -102,6 +105,7 @@ func New(d *kernel.Database, s Settings) *kernel.Kernel {
 				match.Capability(clocks),
 				sheets.Capability(sheets.Desk{Clocks: clocks, Public: s.Public}),
 				copies.Capability(),
+				orders.Capability(),
 				forgetting.Capability(),
 				today.Capability(clocks),
 				calculators.Capability(),

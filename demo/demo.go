@@ -18,10 +18,12 @@ import (
 	"sedum/app/ground"
 	"sedum/app/letterhead"
 	"sedum/app/people"
+	"sedum/app/prices"
 	"sedum/app/sheets"
 	"sedum/app/yard"
 	"sedum/core/climate"
 	core "sedum/core/ground"
+	"sedum/core/order"
 	"sedum/core/planting"
 	"sedum/core/roles"
 	"sedum/core/stock"
@@ -105,7 +107,20 @@ func (l *loader) people() error {
 func (l *loader) letterhead() error {
 	_, err := l.do(roles.Manager, "change-letterhead", kernel.None{}, letterhead.Changed{Said: letterhead.Said{Name: "Quarrywell Trees", Address: "4 Quarry Lane, Quarrywell",
 		Telephone: "+44 1632 960044", Mail: "yard@quarrywell.example", Opening: "Tuesday to Saturday, 8 to 17", Web: "https://yard.quarrywell.example"}})
-	return err
+	if err != nil {
+		return err
+	}
+	cents := func(n int) *int { return &n }
+	for material, p := range map[order.Material]prices.Changed{
+		"mulch": {Cents: cents(850), LooseCents: cents(6200)}, "compost": {Cents: cents(720), LooseCents: cents(7800)}, "blend": {Cents: cents(720)}, "grit": {Cents: cents(640)},
+		"stakes": {Cents: cents(480)}, "ties": {Cents: cents(320)}, "guard": {Cents: cents(650)}, "guard-posts": {Cents: cents(390)}, "guard-mesh": {Cents: cents(280)},
+		"pipe": {Cents: cents(1150)}, "tablets": {Cents: cents(45)}, order.Hour: {Cents: cents(4200)}, order.Gear: {Cents: cents(9500)},
+	} {
+		if _, err := l.do(roles.Manager, "change-price", prices.ByMaterial{Material: material}, p); err != nil {
+			return err
+		}
+	}
+	return nil
 }
 
 func (l *loader) catalogue() error {

@@ -24,6 +24,7 @@ import (
 	"sedum/core/fit"
 	"sedum/core/ground"
 	"sedum/core/kind"
+	"sedum/core/order"
 	"sedum/core/planting"
 	"sedum/core/roles"
 	"sedum/core/rules"
@@ -117,6 +118,8 @@ func sets() map[string]said {
 		"mending.What":          unsaid(set.Texts[mending.What]()), // names a record, shown beside it
 		"photos.Part":           by(set.Texts[photos.Part](), "", "photo."),
 		"planting.Base":         unsaid(set.Texts[planting.Base]()), // an input of the calculator alone
+		"order.Material":        by(set.Texts[order.Material](), "quantity.", ""),
+		"order.Sold":            by(set.Texts[order.Sold](), "sold.", "sold."),
 		"planting.Berm":         by(set.Texts[planting.Berm](), "school.berm.", ""),
 		"planting.Caution":      by(set.Texts[planting.Caution](), "caution.", ""),
 		"planting.ConflictCode": by(set.Texts[planting.ConflictCode](), "conflict.", ""),

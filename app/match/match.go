@@ -236,7 +236,7 @@ func (m matches) kind(tx *kernel.Tx, ask KindAsk) (Kind, error) {
 		return Kind{}, err
 	}
 	tallies, err := talliesOf(tx, judged)
-	kinds[0].Forms = formsOf(tx.Who.House, judged, func(lot int) int { return tallies[lot] })
+	kinds[0].Forms = formsOf(tx.Who.House, PlanSpot(k, time.Time{}).SoilGroup, judged, func(lot int) int { return tallies[lot] })
 	return kinds[0], err
 }
 

@@ -15,7 +15,7 @@ type Code string
 
 // All lists them.
 func (Code) All() []Code {
-	return []Code{Required, UnknownField, WrongType, NotWhole, NotASize, NotThisName, NotATelephone, NotAMail, NotAnAddress, NotAChoice, MustExceed, AtLeast, AtMost, MustBeUnder, TooFew, TooMany, TooLong, TooShort, TooCommon, NotAPIN, CommonPIN, CannotBeKept, NotText, SaidTwice, WrongPassword, WrongSecond, WrongCode, SamePassword, NotRising, Falls, DeeperThan, NothingLeft, TooWide, GreaterThan, BelowMinimum, BothOrNeither, NoSum, NotHundred, TooLarge, BadCheck, Formula, UnknownKind, LiesBefore, LoosenedFirm, NotThere, SamePlace, DoNotMeet, CrossesItself, OtherGrid}
+	return []Code{Required, UnknownField, WrongType, NotWhole, NotASize, NotThisName, NotATelephone, NotAMail, NotAnAddress, NotAChoice, MustExceed, AtLeast, AtMost, MustBeUnder, TooFew, TooMany, TooLong, TooShort, TooCommon, NotAPIN, CommonPIN, CannotBeKept, NotText, SaidTwice, WrongPassword, WrongSecond, WrongCode, SamePassword, NotRising, Falls, DeeperThan, NothingLeft, TooWide, GreaterThan, BelowMinimum, BothOrNeither, NoSum, NotHundred, TooLarge, BadCheck, Formula, UnknownKind, LiesBefore, LoosenedFirm, NotLoose, NotThere, SamePlace, DoNotMeet, CrossesItself, OtherGrid}
 }
 
 // The codes. Each has a sentence in every language of package words.
@@ -69,6 +69,7 @@ const (
 	OtherGrid     Code = "other_grid"
 	LiesBefore    Code = "lies_before"
 	LoosenedFirm  Code = "loosened_firm"
+	NotLoose      Code = "not_loose"
 )
 
 // Fault is one thing wrong with one field.

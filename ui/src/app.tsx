@@ -46,6 +46,8 @@ const KindPage = lazy(() => import('./kinds/kind-page').then((m) => ({ default: 
 const PeoplePage = lazy(() => import('./people/people-page').then((m) => ({ default: m.PeoplePage })))
 const AccessPage = lazy(() => import('./people/access-page').then((m) => ({ default: m.AccessPage })))
 const SecurityPage = lazy(() => import('./people/security-page').then((m) => ({ default: m.SecurityPage })))
+const OrderPage = lazy(() => import('./order/order-page').then((m) => ({ default: m.OrderPage })))
+const PricesPage = lazy(() => import('./order/prices-page').then((m) => ({ default: m.PricesPage })))
 const RulesPage = lazy(() => import('./rules/rules-page').then((m) => ({ default: m.RulesPage })))
 
 export function App() {
@@ -129,6 +131,7 @@ export function App() {
             {(p) => <PlanPage key={p.spot + p.tag} spotId={p.spot} tag={p.tag} who={who.data} />}
           </Route>
           <Route path="/sheets" component={SheetsPage} />
+          <Route path="/sheets/:number/order">{(p) => <OrderPage key={p.number} number={Number(p.number)} />}</Route>
           <Route path="/sheets/:number">
             {(p) => (
               <SheetPage
@@ -147,6 +150,9 @@ export function App() {
           <Route path="/kinds/:id">{(p) => <KindPage key={p.id} id={p.id} who={who.data} />}</Route>
           <Route path="/rules">
             <RulesPage who={who.data} />
+          </Route>
+          <Route path="/rules/prices">
+            <PricesPage who={who.data} />
           </Route>
           <Route path="/rules/letterhead">
             <LetterheadPage who={who.data} />

@@ -28,6 +28,7 @@ export const stales = {
   'list-kind': ['list-kinds', 'see-kind', 'match', 'match-order', 'match-beside', 'see-room', 'plan', 'see-mendings'],
   'add-measure': ['list-measures'],
   'retire-measure': ['list-measures'],
+  'change-price': ['list-prices', 'order-of-sheet'],
   'keep-roots': ['see-clock', 'list-soaks', 'see-tree', 'today'],
   'undo-stage': ['see-clock', 'list-soaks', 'see-tree', 'today'],
   'feel-roots': ['see-clock', 'see-tree', 'today'],
@@ -439,6 +440,7 @@ export const reads = [
   'list-lots',
   'list-grower-names',
   'list-measures',
+  'list-prices',
   'see-clock',
   'read-scale',
   'list-soaks',
@@ -476,6 +478,7 @@ export const reads = [
   'list-sheets',
   'see-sheet',
   'sheet-ticks',
+  'order-of-sheet',
   'today',
 ] as const
 
@@ -637,6 +640,27 @@ export const kindListOf = ['invasive', 'quarantine', 'poison'] as const
 export const kindOrigin = ['general', 'house', 'grower'] as const
 export const matchAsked = ['purpose', 'tallest', 'lives-here', 'never', 'care', 'water', 'when'] as const
 export const matchSeason = ['now', 'risky', 'from', 'never'] as const
+export const orderMaterial = [
+  'mulch',
+  'compost',
+  'blend',
+  'grit',
+  'aggregate',
+  'bark',
+  'chips',
+  'gypsum',
+  'tablets',
+  'stakes',
+  'ties',
+  'guard',
+  'guard-posts',
+  'guard-mesh',
+  'cage',
+  'pipe',
+  'hour',
+  'gear',
+] as const
+export const orderSold = ['bag', 'each', 'kg', 'm', 'm3', 'hour', 'day'] as const
 export const photosPart = ['root', 'collar', 'base', 'label', 'whole'] as const
 export const plantingBase = ['undisturbed', 'trodden', 'loose', 'organic'] as const
 export const plantingBerm = ['none', 'ring', 'low-side'] as const
@@ -981,6 +1005,21 @@ export const rulesKey = [
   'basin.dose_stands_mm',
   'plan.plug_cover_mm',
   'plan.dry_floor_mm',
+  'pace.roots_kept_balled',
+  'pace.roots_kept_bare',
+  'pace.plug_an_hour',
+  'pace.whip_an_hour',
+  'pace.feathered_an_hour',
+  'pace.standard_an_hour',
+  'pace.pot_an_hour',
+  'pace.large_pot_an_hour',
+  'pace.balled_an_hour',
+  'pace.pot_l',
+  'pace.whip_m',
+  'pace.feathered_m',
+  'pace.firm_soil',
+  'pace.new_first_hour',
+  'pace.new_after',
   'plan.mound_native_slow',
   'plan.mound_native_poor',
   'plan.grit_bag_l',

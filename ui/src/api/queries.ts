@@ -186,6 +186,23 @@ export const sheetsQuery = queryOptions({
   queryFn: () => ask(client.GET('/api/v1/sheets')),
 })
 
+/** What the plantings of a sheet's customer take together. */
+export const orderQuery = (
+  number: number,
+  query: { without: string; hands: boolean; can_l: number; seconds: number },
+) =>
+  queryOptions({
+    queryKey: keyOf('order-of-sheet', number, query),
+    queryFn: () => ask(client.GET('/api/v1/sheets/{number}/order', { params: { path: { number }, query } })),
+    placeholderData: keepPreviousData,
+    retry: false,
+  })
+
+export const pricesQuery = queryOptions({
+  queryKey: keyOf('list-prices'),
+  queryFn: () => ask(client.GET('/api/v1/prices')),
+})
+
 export const sheetQuery = (number: number) =>
   queryOptions({
     queryKey: keyOf('see-sheet', number),

@@ -1731,6 +1731,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/prices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List prices */
+        get: operations["list-prices"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/prices/{material}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Change price */
+        put: operations["change-price"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/records/{id}": {
         parameters: {
             query?: never;
@@ -2193,6 +2227,57 @@ export interface paths {
         put?: never;
         /** Revoke link */
         post: operations["revoke-link"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/sheets/{number}/order": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Order of sheet */
+        get: operations["order-of-sheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/sheets/{number}/order.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Order table */
+        get: operations["order-table"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/sheets/{number}/order.xlsx": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Order workbook */
+        get: operations["order-workbook"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -5905,6 +5990,8 @@ export interface components {
              * @description trees of the lot that may be sold
              */
             count: number;
+            /** Format: double */
+            days: number | null;
             form: components["schemas"]["StockForm"];
             handling: components["schemas"]["StockHandling"] | "";
             /** Format: double */
@@ -5914,6 +6001,8 @@ export interface components {
              * @description earth to dig, by the plan's rule for the hole
              */
             hole_l: number | null;
+            /** Format: double */
+            hours: number;
             /** Format: int64 */
             lot_number: number;
             /** Format: double */
@@ -5922,10 +6011,14 @@ export interface components {
             next_day: number;
             /** Format: double */
             overall: number;
+            /** Format: int64 */
+            people: number;
             /** Format: double */
             pot_l: number;
             /** Format: int64 */
             price_cents: number;
+            /** Format: double */
+            roots_kept: number;
             season: components["schemas"]["MatchSeason"] | "";
         };
         MatchGrown: {
@@ -6158,6 +6251,103 @@ export interface components {
             text: string;
         };
         None: Record<string, never>;
+        OrderLine: {
+            amount: components["schemas"]["PlantingMeasure"];
+            /** Format: int64 */
+            cents: number | null;
+            each?: components["schemas"]["PlantingMeasure"];
+            loose: boolean;
+            /** Format: int64 */
+            loose_cents: number | null;
+            /** Format: double */
+            loose_m3: number;
+            material: components["schemas"]["OrderMaterial"];
+            sold: components["schemas"]["OrderSold"];
+            /** Format: double */
+            units: number;
+        };
+        /** @enum {string} */
+        OrderMaterial: "mulch" | "compost" | "blend" | "grit" | "aggregate" | "bark" | "chips" | "gypsum" | "tablets" | "stakes" | "ties" | "guard" | "guard-posts" | "guard-mesh" | "cage" | "pipe" | "hour" | "gear";
+        OrderOrder: {
+            /** Format: double */
+            away_l: number;
+            /** Format: int64 */
+            contractor: number;
+            /** Format: int64 */
+            gear: number;
+            /** Format: double */
+            hours: number;
+            lines: components["schemas"]["OrderLine"][];
+            /** Format: double */
+            new_hours: number;
+            /** Format: double */
+            own_soil_l: number;
+            /** Format: int64 */
+            people: number;
+            /** Format: int64 */
+            total_cents: number;
+            /** Format: int64 */
+            trees: number;
+            /** Format: int64 */
+            trees_cents: number;
+            unpriced: components["schemas"]["OrderMaterial"][];
+            /** Format: int64 */
+            unpriced_trees: number;
+            /** Format: double */
+            water_l: number;
+            withheld: boolean;
+        };
+        /** @enum {string} */
+        OrderSold: "bag" | "each" | "kg" | "m" | "m3" | "hour" | "day";
+        OrdersLineWords: {
+            amount: components["schemas"]["PlantingMeasure"];
+            buy: string;
+            /** Format: int64 */
+            cents: number | null;
+            each?: components["schemas"]["PlantingMeasure"];
+            label: string;
+            loose: boolean;
+            loose_buy: string;
+            /** Format: int64 */
+            loose_cents: number | null;
+            /** Format: double */
+            loose_m3: number;
+            material: components["schemas"]["OrderMaterial"];
+            needed: string;
+            sold: components["schemas"]["OrderSold"];
+            /** Format: double */
+            units: number;
+        };
+        OrdersPage: {
+            /** @description soil to carry off, empty when none is left */
+            away: string;
+            customer: string;
+            /** Format: double */
+            hose_minutes: number | null;
+            lines: components["schemas"]["OrdersLineWords"][];
+            notes: string[];
+            order: components["schemas"]["OrderOrder"];
+            /** @description of the customer's own, beyond what is dug; empty when none is */
+            own_soil: string;
+            sheets: components["schemas"]["OrdersPiece"][];
+            water: string;
+        };
+        OrdersPiece: {
+            common: string;
+            /** Format: int64 */
+            count: number;
+            counts: boolean;
+            /** Format: int64 */
+            number: number;
+            planting_on: string;
+            /**
+             * Format: int64
+             * @description of one; 0 is not stated
+             */
+            price_cents: number;
+            spot_name: string;
+            tag: string;
+        };
         PeopleAccess: {
             asked: boolean;
             pin: boolean;
@@ -6916,6 +7106,29 @@ export interface components {
         };
         /** @enum {string} */
         PlantingWindowStatus: "best" | "fine" | "risky" | "no";
+        PricesChanged: {
+            /** Format: int64 */
+            cents: number | null;
+            /** Format: int64 */
+            loose_cents: number | null;
+            /** Format: int64 */
+            version: number;
+        };
+        PricesLine: {
+            /** Format: int64 */
+            cents: number | null;
+            comes_loose: boolean;
+            label: string;
+            /** Format: int64 */
+            loose_cents: number | null;
+            material: components["schemas"]["OrderMaterial"];
+            sold: components["schemas"]["OrderSold"];
+            /** Format: int64 */
+            version: number;
+        };
+        PricesList: {
+            prices: components["schemas"]["PricesLine"][];
+        };
         Problem: {
             code: string;
             current?: unknown;
@@ -6987,7 +7200,7 @@ export interface components {
             value: number;
         };
         /** @enum {string} */
-        RulesKey: "flare.probe_fall_share" | "flare.probe_distance_mm" | "flare.apart_deg" | "flare.stray_mm" | "flare.surface_share" | "flare.surface_least_mm" | "flare.surface_most_mm" | "flare.shallow_share" | "flare.shallow_most_mm" | "flare.ball_left_share" | "flare.deep_most_mm" | "roots.collar_ratio" | "roots.collar_gap_mm" | "roots.touching_gap_mm" | "roots.grooved_ratio" | "roots.snip_most" | "roots.slice_least_mm" | "roots.girdling_arc_deg" | "roots.strangling_ratio" | "roots.strangling_arc_deg" | "roots.radial_arc_deg" | "roots.fine_mm" | "roots.fine_share" | "roots.severe_arc_deg" | "roots.major_ratio" | "roots.major_arc_deg" | "roots.major_mm" | "roots.major_thick_arc_deg" | "roots.moderate_sum" | "roots.main_least" | "roots.cut_most_share" | "roots.cut_dormant_share" | "roots.fill_hold_pct" | "roots.fill_support_pct" | "roots.side_felt_pct" | "roots.side_tease_pct" | "roots.bottom_felt_pct" | "roots.slice_most_mm" | "roots.slice_share" | "roots.shave_share" | "roots.shave_least_mm" | "roots.shave_most_mm" | "roots.shave_needed_mm" | "roots.shave_ball_mm" | "roots.score_most_mm" | "roots.score_share" | "roots.limit_dormant_share" | "roots.limit_autumn_share" | "roots.limit_summer_share" | "roots.limit_spring_share" | "mass.mix_kg_per_l" | "mass.soil_kg_per_l" | "mass.wet_factor" | "mass.rigging_factor" | "mass.staff_one_kg" | "mass.staff_two_kg" | "mass.public_one_kg" | "mass.public_two_kg" | "ball.container_share" | "ball.balled_share" | "ball.bare_root_share" | "drain.fast_min" | "drain.good_min" | "drain.slow_min" | "drain.poor_min" | "drain.strict_fast_min" | "drain.strict_good_min" | "drain.strict_slow_min" | "drain.strict_poor_min" | "fit.enough" | "fit.fair" | "fit.unknown_cap" | "fit.cold_gate_c" | "fit.margin_span_c" | "fit.marginal_c" | "hole.raise_fast_mm" | "hole.raise_good_mm" | "hole.raise_slow_mm" | "hole.raise_poor_mm" | "hole.raise_standing_mm" | "hole.raise_sharp_mm" | "hole.school_step_mm" | "hole.borne_most_mm" | "hole.raise_share_dry" | "hole.raise_share_wet" | "hole.mound_crest_balls" | "hole.mound_crest_mm" | "hole.mound_slope" | "hole.width_coarse" | "hole.width_medium" | "hole.width_fine" | "hole.width_most_mm" | "hole.width_least_mm" | "hole.bare_root_room_mm" | "hole.bare_root_factor" | "hole.plug_room_mm" | "hole.bottom_room_mm" | "hole.bulking" | "hole.settle_least_mm" | "hole.settle_share" | "basin.ball_share" | "basin.backfill_share" | "basin.ball_most" | "basin.least_tree_l" | "basin.least_shrub_l" | "basin.tree_l_per_mm" | "basin.least_small_l" | "basin.room_mm" | "basin.root_soil" | "basin.big_l_per_mm" | "basin.dose_factor" | "basin.dose_l_per_mm" | "basin.radius_least_mm" | "basin.berm_mm" | "basin.plug_radius_mm" | "mulch.outer_least_mm" | "mulch.beyond_mm" | "mulch.gap_mm" | "mulch.fine_mm" | "mulch.small_ball_mm" | "mulch.over_small_mm" | "mulch.plug_outer_mm" | "mulch.plug_gap_mm" | "stake.slender" | "stake.slender_height_m" | "stake.exposed_height_m" | "stake.bare_root_height_m" | "stake.tie_least_mm" | "stake.tie_most_mm" | "stake.months" | "stake.guy_months" | "stake.guy_caliper_mm" | "stake.contractor_caliper_mm" | "stake.contractor_height_m" | "stake.plug_height_m" | "stake.guy_slope_deg" | "window.heat_c" | "window.hot_summer_c" | "window.late_dormant_days" | "window.heat_over_usual_c" | "window.rare_frost_days" | "drain.too_early_mm" | "drain.rising_mm" | "plan.cover_hours" | "plan.compost_top_mm" | "yard.bud_swell_day" | "yard.first_frost_day" | "plan.mulch_bag_l" | "plan.compost_bag_l" | "plan.feed_tablets" | "plan.heat_stop_c" | "plan.cold_stop_c" | "plan.sun_paint_h" | "plan.line_near_m" | "plan.line_tall_m" | "plan.rigging_kg" | "plan.unknown_factors" | "plan.feather_raise_mm" | "basin.dose_stands_mm" | "plan.plug_cover_mm" | "plan.dry_floor_mm" | "plan.mound_native_slow" | "plan.mound_native_poor" | "plan.grit_bag_l" | "plan.gypsum_kg_m2" | "plan.pipe_above_mm" | "plan.cage_room_mm" | "plan.cage_rim_mm" | "plan.gnaw_guard_mm" | "plan.guard_room_mm" | "plan.browse_guard_mm" | "plan.browse_room_mm" | "plan.top_share" | "plan.heading_mm" | "plan.afternoon_sun_deg" | "plan.hot_month_c" | "sample.tolerable_share" | "sample.confidence" | "sample.accept" | "sample.looks" | "sample.tightened_factor" | "sample.relaxed_factor" | "sample.window_lots" | "sample.window_refused" | "sample.loosen_lots" | "sample.relax_lots" | "balled.least_share" | "bare_root.least_share" | "bare_root.seedling_mm" | "bare_root.under_tips_mm" | "bare_root.trim_share" | "bare_root.hole_most_mm" | "bare_root.hole_wet_mm" | "clock.budget_tender_kpah" | "clock.budget_average_kpah" | "clock.budget_tough_kpah" | "clock.bare_sun_wind" | "clock.bare_shade" | "clock.wet_cloth" | "clock.dry_box" | "clock.damp_packing" | "clock.gel_bag" | "clock.cold_store" | "clock.heeled_in" | "clock.closed_hot_factor" | "clock.rewet_share" | "clock.soon_share" | "clock.critical_share" | "clock.gel_bag_h" | "clock.damp_packing_h" | "clock.damp_packing_cold_h" | "clock.cold_store_h" | "clock.water_bucket_h" | "clock.water_bucket_away_h" | "clock.alarm_ahead_h" | "gel.set_least_min" | "gel.set_most_min" | "gel.seedling_l" | "gel.whip_l" | "gel.feathered_l" | "gel.standard_l" | "gel.label_least" | "gel.label_most" | "scale.tolerance_share" | "soak.clean_h" | "soak.muddy_h" | "box.water_l_per_day" | "yard.pot_heat_c" | "yard.pot_frost_c" | "yard.lat_deg" | "yard.quarantine_days" | "spare.container_share" | "spare.balled_share" | "spare.bare_root_share" | "spare.plug_share" | "potting.room_mm" | "potting.rim_mm" | "clock.cold_store_c" | "clock.cold_store_rh_pct" | "clock.assumed_c" | "clock.assumed_rh_pct" | "clock.hot_c" | "clock.cooking_c" | "clock.frost_c" | "clock.killing_c" | "clock.cold_pack_c" | "yard.last_chance_months" | "plan.graft_least_mm" | "plan.pocket_caliper_mm" | "sheet.reservation_days" | "sheet.reservation_warn_days" | "sheet.link_months" | "time.plug_min" | "time.whip_min" | "hold.short_days" | "hold.long_days" | "hold.longest_days" | "season.flush_days" | "season.autumn_days" | "season.leaf_fall_days" | "season.evergreen_dormant_c" | "damage.girth_share" | "room.eaves_m" | "room.soil_m" | "room.paving_small_m" | "room.paving_medium_m" | "room.paving_large_m" | "room.drain_m" | "room.drain_thirsty_m" | "room.clay_thirsty_factor" | "room.clearance_unknown_m" | "sun.leaf_takes_share" | "sun.bare_takes_share" | "sun.evergreen_takes_share" | "keep.sheet_years" | "keep.asked_months" | "keep.log_months";
+        RulesKey: "flare.probe_fall_share" | "flare.probe_distance_mm" | "flare.apart_deg" | "flare.stray_mm" | "flare.surface_share" | "flare.surface_least_mm" | "flare.surface_most_mm" | "flare.shallow_share" | "flare.shallow_most_mm" | "flare.ball_left_share" | "flare.deep_most_mm" | "roots.collar_ratio" | "roots.collar_gap_mm" | "roots.touching_gap_mm" | "roots.grooved_ratio" | "roots.snip_most" | "roots.slice_least_mm" | "roots.girdling_arc_deg" | "roots.strangling_ratio" | "roots.strangling_arc_deg" | "roots.radial_arc_deg" | "roots.fine_mm" | "roots.fine_share" | "roots.severe_arc_deg" | "roots.major_ratio" | "roots.major_arc_deg" | "roots.major_mm" | "roots.major_thick_arc_deg" | "roots.moderate_sum" | "roots.main_least" | "roots.cut_most_share" | "roots.cut_dormant_share" | "roots.fill_hold_pct" | "roots.fill_support_pct" | "roots.side_felt_pct" | "roots.side_tease_pct" | "roots.bottom_felt_pct" | "roots.slice_most_mm" | "roots.slice_share" | "roots.shave_share" | "roots.shave_least_mm" | "roots.shave_most_mm" | "roots.shave_needed_mm" | "roots.shave_ball_mm" | "roots.score_most_mm" | "roots.score_share" | "roots.limit_dormant_share" | "roots.limit_autumn_share" | "roots.limit_summer_share" | "roots.limit_spring_share" | "mass.mix_kg_per_l" | "mass.soil_kg_per_l" | "mass.wet_factor" | "mass.rigging_factor" | "mass.staff_one_kg" | "mass.staff_two_kg" | "mass.public_one_kg" | "mass.public_two_kg" | "ball.container_share" | "ball.balled_share" | "ball.bare_root_share" | "drain.fast_min" | "drain.good_min" | "drain.slow_min" | "drain.poor_min" | "drain.strict_fast_min" | "drain.strict_good_min" | "drain.strict_slow_min" | "drain.strict_poor_min" | "fit.enough" | "fit.fair" | "fit.unknown_cap" | "fit.cold_gate_c" | "fit.margin_span_c" | "fit.marginal_c" | "hole.raise_fast_mm" | "hole.raise_good_mm" | "hole.raise_slow_mm" | "hole.raise_poor_mm" | "hole.raise_standing_mm" | "hole.raise_sharp_mm" | "hole.school_step_mm" | "hole.borne_most_mm" | "hole.raise_share_dry" | "hole.raise_share_wet" | "hole.mound_crest_balls" | "hole.mound_crest_mm" | "hole.mound_slope" | "hole.width_coarse" | "hole.width_medium" | "hole.width_fine" | "hole.width_most_mm" | "hole.width_least_mm" | "hole.bare_root_room_mm" | "hole.bare_root_factor" | "hole.plug_room_mm" | "hole.bottom_room_mm" | "hole.bulking" | "hole.settle_least_mm" | "hole.settle_share" | "basin.ball_share" | "basin.backfill_share" | "basin.ball_most" | "basin.least_tree_l" | "basin.least_shrub_l" | "basin.tree_l_per_mm" | "basin.least_small_l" | "basin.room_mm" | "basin.root_soil" | "basin.big_l_per_mm" | "basin.dose_factor" | "basin.dose_l_per_mm" | "basin.radius_least_mm" | "basin.berm_mm" | "basin.plug_radius_mm" | "mulch.outer_least_mm" | "mulch.beyond_mm" | "mulch.gap_mm" | "mulch.fine_mm" | "mulch.small_ball_mm" | "mulch.over_small_mm" | "mulch.plug_outer_mm" | "mulch.plug_gap_mm" | "stake.slender" | "stake.slender_height_m" | "stake.exposed_height_m" | "stake.bare_root_height_m" | "stake.tie_least_mm" | "stake.tie_most_mm" | "stake.months" | "stake.guy_months" | "stake.guy_caliper_mm" | "stake.contractor_caliper_mm" | "stake.contractor_height_m" | "stake.plug_height_m" | "stake.guy_slope_deg" | "window.heat_c" | "window.hot_summer_c" | "window.late_dormant_days" | "window.heat_over_usual_c" | "window.rare_frost_days" | "drain.too_early_mm" | "drain.rising_mm" | "plan.cover_hours" | "plan.compost_top_mm" | "yard.bud_swell_day" | "yard.first_frost_day" | "plan.mulch_bag_l" | "plan.compost_bag_l" | "plan.feed_tablets" | "plan.heat_stop_c" | "plan.cold_stop_c" | "plan.sun_paint_h" | "plan.line_near_m" | "plan.line_tall_m" | "plan.rigging_kg" | "plan.unknown_factors" | "plan.feather_raise_mm" | "basin.dose_stands_mm" | "plan.plug_cover_mm" | "plan.dry_floor_mm" | "pace.roots_kept_balled" | "pace.roots_kept_bare" | "pace.plug_an_hour" | "pace.whip_an_hour" | "pace.feathered_an_hour" | "pace.standard_an_hour" | "pace.pot_an_hour" | "pace.large_pot_an_hour" | "pace.balled_an_hour" | "pace.pot_l" | "pace.whip_m" | "pace.feathered_m" | "pace.firm_soil" | "pace.new_first_hour" | "pace.new_after" | "plan.mound_native_slow" | "plan.mound_native_poor" | "plan.grit_bag_l" | "plan.gypsum_kg_m2" | "plan.pipe_above_mm" | "plan.cage_room_mm" | "plan.cage_rim_mm" | "plan.gnaw_guard_mm" | "plan.guard_room_mm" | "plan.browse_guard_mm" | "plan.browse_room_mm" | "plan.top_share" | "plan.heading_mm" | "plan.afternoon_sun_deg" | "plan.hot_month_c" | "sample.tolerable_share" | "sample.confidence" | "sample.accept" | "sample.looks" | "sample.tightened_factor" | "sample.relaxed_factor" | "sample.window_lots" | "sample.window_refused" | "sample.loosen_lots" | "sample.relax_lots" | "balled.least_share" | "bare_root.least_share" | "bare_root.seedling_mm" | "bare_root.under_tips_mm" | "bare_root.trim_share" | "bare_root.hole_most_mm" | "bare_root.hole_wet_mm" | "clock.budget_tender_kpah" | "clock.budget_average_kpah" | "clock.budget_tough_kpah" | "clock.bare_sun_wind" | "clock.bare_shade" | "clock.wet_cloth" | "clock.dry_box" | "clock.damp_packing" | "clock.gel_bag" | "clock.cold_store" | "clock.heeled_in" | "clock.closed_hot_factor" | "clock.rewet_share" | "clock.soon_share" | "clock.critical_share" | "clock.gel_bag_h" | "clock.damp_packing_h" | "clock.damp_packing_cold_h" | "clock.cold_store_h" | "clock.water_bucket_h" | "clock.water_bucket_away_h" | "clock.alarm_ahead_h" | "gel.set_least_min" | "gel.set_most_min" | "gel.seedling_l" | "gel.whip_l" | "gel.feathered_l" | "gel.standard_l" | "gel.label_least" | "gel.label_most" | "scale.tolerance_share" | "soak.clean_h" | "soak.muddy_h" | "box.water_l_per_day" | "yard.pot_heat_c" | "yard.pot_frost_c" | "yard.lat_deg" | "yard.quarantine_days" | "spare.container_share" | "spare.balled_share" | "spare.bare_root_share" | "spare.plug_share" | "potting.room_mm" | "potting.rim_mm" | "clock.cold_store_c" | "clock.cold_store_rh_pct" | "clock.assumed_c" | "clock.assumed_rh_pct" | "clock.hot_c" | "clock.cooking_c" | "clock.frost_c" | "clock.killing_c" | "clock.cold_pack_c" | "yard.last_chance_months" | "plan.graft_least_mm" | "plan.pocket_caliper_mm" | "sheet.reservation_days" | "sheet.reservation_warn_days" | "sheet.link_months" | "time.plug_min" | "time.whip_min" | "hold.short_days" | "hold.long_days" | "hold.longest_days" | "season.flush_days" | "season.autumn_days" | "season.leaf_fall_days" | "season.evergreen_dormant_c" | "damage.girth_share" | "room.eaves_m" | "room.soil_m" | "room.paving_small_m" | "room.paving_medium_m" | "room.paving_large_m" | "room.drain_m" | "room.drain_thirsty_m" | "room.clay_thirsty_factor" | "room.clearance_unknown_m" | "sun.leaf_takes_share" | "sun.bare_takes_share" | "sun.evergreen_takes_share" | "keep.sheet_years" | "keep.asked_months" | "keep.log_months";
         RulesNewChange: {
             key: string;
             reason: string;
@@ -13207,6 +13420,84 @@ export interface operations {
             };
         };
     };
+    "list-prices": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PricesList"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "change-price": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path: {
+                material: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PricesChanged"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PricesList"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "see-record": {
         parameters: {
             query?: never;
@@ -14618,6 +14909,153 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SheetsLinkPage"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "order-of-sheet": {
+        parameters: {
+            query?: {
+                /** @description numbers of sheets that do not count, with commas */
+                without?: string;
+                /** @description the house plants: its hours count */
+                hands?: boolean;
+                /** @description what a can holds */
+                can_l?: number;
+                /** @description how long the hose fills it */
+                seconds?: number;
+            };
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OrdersPage"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "order-table": {
+        parameters: {
+            query?: {
+                /** @description numbers of sheets that do not count, with commas */
+                without?: string;
+                /** @description the house plants: its hours count */
+                hands?: boolean;
+                /** @description what a can holds */
+                can_l?: number;
+                /** @description how long the hose fills it */
+                seconds?: number;
+                /** @description what stands between two cells */
+                separator?: "comma" | "semicolon" | "tab" | "pipe";
+            };
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "order-workbook": {
+        parameters: {
+            query?: {
+                /** @description numbers of sheets that do not count, with commas */
+                without?: string;
+                /** @description the house plants: its hours count */
+                hands?: boolean;
+                /** @description what a can holds */
+                can_l?: number;
+                /** @description how long the hose fills it */
+                seconds?: number;
+            };
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet": string;
                 };
             };
             /** @description Error */

@@ -26,11 +26,13 @@ export function Forms({ forms }: { forms: Line[] }) {
       <table className="w-full text-sm">
         <thead>
           <tr className="border-ink border-b-2 text-left">
-            {(['form', 'count', 'price', 'weight', 'hole', 'when'] as const).map((head) => (
-              <th key={head} className="py-1 pr-3 font-semibold">
-                {t(`forms.${head}`)}
-              </th>
-            ))}
+            {(['form', 'count', 'price', 'weight', 'people', 'hole', 'hours', 'roots', 'days', 'when'] as const).map(
+              (head) => (
+                <th key={head} className="py-1 pr-3 font-semibold">
+                  {t(`forms.${head}`)}
+                </th>
+              ),
+            )}
           </tr>
         </thead>
         <tbody>
@@ -43,7 +45,11 @@ export function Forms({ forms }: { forms: Line[] }) {
               <td className="figure pr-3">{f.count}</td>
               <td className="figure pr-3">{price(f.price_cents)}</td>
               <td className="figure pr-3">{figure(f.mass_kg, 'kg')}</td>
-              <td className="figure pr-3">{figure(f.hole_l, 'l')}</td>
+              <td className="figure pr-3">{f.people}</td>
+              <td className="figure pr-3">{figure(f.hole_l, 'L')}</td>
+              <td className="figure pr-3">{f.hours}</td>
+              <td className="figure pr-3">{t('forms.share', { pct: Math.round(f.roots_kept * 100) })}</td>
+              <td className="figure pr-3">{f.days === null ? t('forms.waits') : f.days}</td>
               <td className="pr-3">{when(f)}</td>
             </tr>
           ))}

@@ -37,6 +37,7 @@ const order = [
   'mulch',
   'stake',
   'plan',
+  'pace',
   'mass',
   'ball',
   'time',
@@ -82,6 +83,9 @@ export function RulesPage({ who }: { who: Person }) {
           <p className="flex flex-wrap gap-x-6">
             <Link href="/kinds" className="inline-block min-h-11 py-2 underline underline-offset-4">
               {t('rules.kinds')}
+            </Link>
+            <Link href="/rules/prices" className="mr-6 inline-block min-h-11 py-2 underline underline-offset-4">
+              {t('prices.title')}
             </Link>
             <Link href="/rules/letterhead" className="inline-block min-h-11 py-2 underline underline-offset-4">
               {t('letterhead.title')}

@@ -119,6 +119,11 @@ export function SheetPage({ number, may }: { number: number; may: boolean }) {
           <a className="quiet no-underline" href={file('care.ics')} download={`care-${s.number}.ics`}>
             {t('sheet.calendar')}
           </a>
+          {may && (
+            <Link className="quiet no-underline" href={`/sheets/${s.number}/order`}>
+              {t('order.title')}
+            </Link>
+          )}
           <Link className="quiet no-underline" href={`/bench/${s.tag}`}>
             {t('sheet.tree')}
           </Link>
