@@ -47,13 +47,14 @@ var settings = []setting{
 	{body: 7.8, columns: 6, least: 46, kitLater: true}, {body: 7.4, columns: 6, least: 40, kitLater: true},
 	{body: 8, whys: true, columns: 5, least: 50, spills: true}, {body: 8, columns: 5, least: 44, spills: true},
 	{body: 7.6, columns: 5, least: 38, spills: true}, {body: 7.2, columns: 6, least: 38, spills: true}, {body: 7.2, columns: 5, least: 34, spills: true}, {body: 7, columns: 5, least: 28, spills: true}, {body: 7, columns: 6, least: 30, kitLater: true}, {body: 6.8, columns: 6, least: 28, spills: true},
+	{body: 6.6, columns: 6, least: 26}, {body: 6.6, columns: 6, least: 26, kitLater: true}, {body: 6.4, columns: 6, least: 26, spills: true},
 }
 
 // onThree is how a sheet is set that two pages do not hold: its second page goes on upon a third.
 const onThree = 8.0
 
 // seconds are the sizes of type that are tried on the second page.
-var seconds = []float64{9.8, 9.4, 9, 8.6, 8.2, 7.8, 7.4, 7, 6.7, 6.4}
+var seconds = []float64{9.8, 9.4, 9, 8.6, 8.2, 7.8, 7.4, 7, 6.7, 6.4, 6.2}
 
 // largePrint is for who reads with difficulty: four pages.
 var largePrint = []setting{

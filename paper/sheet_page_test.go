@@ -55,7 +55,7 @@ func TestTheSheetAsAPageSaysWhatThePaperSays(t *testing.T) {
 		sh.Customer = "<script>alert(1)</script> & sons"
 		root := sheetOnPage(t, s, sh)
 		assert.Equal(t, string(s.Language), attribute(elements(root, "html")[0], "lang"))
-		assert.Equal(t, "Planting and aftercare, K74-QDX", textOf(elements(root, "title")[0]))
+		assert.Equal(t, s.Say("sheet.title", nil)+", K74-QDX", textOf(elements(root, "title")[0]))
 		assert.Empty(t, elements(root, "script"))
 		all := textOf(root)
 		for _, want := range []string{sh.Customer, "Nursery <Quarrywell>", sh.Words.Headline, "Services marked: LM-1", "66 mm cleared off the top (Ilsa Tarrow)", "the customer's wish", sh.Words.Schools} {
@@ -68,7 +68,7 @@ func TestTheSheetAsAPageSaysWhatThePaperSays(t *testing.T) {
 			at := strings.Index(said, squash(step.Text))
 			require.GreaterOrEqual(t, at, 0, step.Text)
 			for _, caution := range step.Cautions {
-				before := strings.Index(said, "Careful: "+squash(caution))
+				before := strings.Index(said, s.Say("sheet.caution", nil)+" "+squash(caution))
 				assert.GreaterOrEqual(t, before, 0, caution)
 				assert.Less(t, before, at, "a caution stands before its step: %s", said)
 			}

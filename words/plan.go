@@ -193,7 +193,10 @@ func (s Speaker) planHeadline(in planting.Input, p planting.Plan) (headline, why
 	if p.Drainage == ground.DrainageSlow || p.Drainage == ground.DrainagePoor {
 		whyID = "plan.why.slow"
 	}
-	soil := string(in.Spot.SoilClass)
+	soil := ""
+	if in.Spot.SoilClass != "" {
+		soil = s.Say("soil-class."+string(in.Spot.SoilClass), nil)
+	}
 	if soil != "" && whyID == "plan.why" { // it begins the sentence
 		soil = strings.ToUpper(soil[:1]) + soil[1:]
 	}

@@ -109,6 +109,87 @@ func schoolGrade(said []string) float64 {
 	return 0.39*float64(count)/float64(sentences) + 11.8*float64(parts)/float64(count) - 15.59
 }
 
+// enTrade are the Spanish words of the trade that a customer does not know.
+var enTrade = regexp.MustCompile(`(?i)\b(alcorque|cepell[oó]n|sustrato|mulch|tutor(es)?|calibre|subsuelo|portainjerto|flecha|gu[ií]as?|barlovento|sotavento|esparavel|caducifoli\w*)\b`)
+
+var (
+	strong = "aeoáéó"
+	weak   = "iuü"
+	broken = "íú"
+	// mute is the u that is not said.
+	mute = regexp.MustCompile(`([qg])u([eéií])`)
+)
+
+// silabas of a Spanish word: each strong or stressed vowel is one, a weak vowel one only where it stands beside none.
+func silabas(word string) int {
+	letters := []rune(mute.ReplaceAllString(strings.ToLower(word), "$1$2"))
+	vowel := func(i int, of string) bool { return i >= 0 && i < len(letters) && strings.ContainsRune(of, letters[i]) }
+	n := 0
+	for i, r := range letters {
+		switch {
+		case strings.ContainsRune(strong+broken, r):
+			n++
+		case strings.ContainsRune(weak, r):
+			beside := vowel(i-1, strong) || vowel(i+1, strong)
+			second := vowel(i-1, weak) && !vowel(i-2, strong)
+			if !beside && !second {
+				n++
+			}
+		}
+	}
+	return max(1, n)
+}
+
+// The count agrees with a dictionary on words of the sheet.
+func TestSilabas(t *testing.T) {
+	for word, n := range map[string]int{"árbol": 2, "tierra": 2, "raíz": 2, "cuello": 2, "agua": 2, "después": 2, "maceta": 3, "día": 2, "ahora": 3, "siguiente": 3, "quite": 2, "sol": 1, "riegue": 2, "acolchado": 4, "ciudad": 2} {
+		assert.Equal(t, n, silabas(word), word)
+	}
+}
+
+// grado is Crawford's grade of a Spanish text: -0.205 sentences + 0.049 syllables in a hundred words - 3.407.
+func grado(said []string) float64 {
+	sentences, count, parts := 0, 0, 0
+	for _, text := range said {
+		for _, each := range endOfSentence.Split(text, -1) {
+			list := wordOf.FindAllString(each, -1)
+			if len(list) == 0 {
+				continue
+			}
+			sentences++
+			count += len(list)
+			for _, w := range list {
+				parts += silabas(w)
+			}
+		}
+	}
+	hundred := float64(count) / 100
+	return -0.205*float64(sentences)/hundred + 0.049*float64(parts)/hundred - 3.407
+}
+
+// The Spanish sheet is read by the same people.
+func TestASpanishSheetCanBeReadByWhoNeverPlanted(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		house, in, p := plantingtest.Plan(t)
+		if p.Refused != "" {
+			return
+		}
+		planted := time.Date(2027, 1, 1, 0, 0, 0, 0, time.UTC).AddDate(0, 0, in.Today.DayOfYear-1)
+		w := words.In(words.Spanish, words.Metric).Plan(in, p, care.Calendar(care.FactsOf(house, planted, in, p)))
+		for _, text := range onTheSheet(w) {
+			require.NotRegexp(t, enTrade, text)
+			require.NotRegexp(t, english, text)
+			for _, each := range endOfSentence.Split(text, -1) {
+				require.LessOrEqual(t, len(wordOf.FindAllString(each, -1)), 32, "one breath: %s", each)
+			}
+		}
+		require.LessOrEqual(t, grado(running(w)), 7.0)
+	})
+}
+
+// english are words that no Spanish sentence has.
+var english = regexp.MustCompile(`(?i)\b(the|and|with|of|water|tree|roots?|soil|your|from|when|until)\b`)
+
 // The measure itself: an easy and a hard text, with grades worked out by hand from their counts.
 func TestSchoolGrade(t *testing.T) {
 	assert.InDelta(t, 0.39*6+11.8*1-15.59, schoolGrade([]string{"The cat sat on the mat."}), 1e-9)

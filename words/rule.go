@@ -52,14 +52,6 @@ func (s Speaker) RuleValue(rule rules.Rule, value float64) string {
 	return plain(value, 3) + " " + rule.Unit // kg/L, kPa h
 }
 
-// DayOfMonth says a day that comes every year.
-func (s Speaker) DayOfMonth(t time.Time) string {
-	if s.Language == British {
-		return t.Format("2 January")
-	}
-	return t.Format("January 2")
-}
-
 // Capital is a figure as it stands in a sentence that it begins, or not.
 func Capital(before, figure string) string {
 	if before == "" {

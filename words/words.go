@@ -10,6 +10,7 @@ import (
 	"encoding/json"
 	"fmt"
 	"io/fs"
+	"maps"
 	"slices"
 	"strings"
 	"sync"
@@ -30,14 +31,15 @@ var messageFiles embed.FS
 // Language is one that is complete.
 type Language string
 
-// The languages. What American English says holds for the others, where they do not say it their own way.
+// The languages. What American English says holds for British where that does not say it its own way; Spanish is complete.
 const (
 	American Language = "en-US"
 	British  Language = "en-GB"
+	Spanish  Language = "es"
 )
 
 // All lists them; the first is the fallback.
-func (Language) All() []Language { return []Language{American, British} }
+func (Language) All() []Language { return []Language{American, British, Spanish} }
 
 // Units is the system a person reads in.
 type Units string
@@ -55,11 +57,15 @@ var bundle = load()
 
 func load() *i18n.Bundle {
 	b := i18n.NewBundle(language.AmericanEnglish)
-	said := map[string]string{}
+	first := map[string]string{}
 	for _, name := range set.All[Language]() {
+		said := maps.Clone(first)
 		text, err := fs.ReadFile(messageFiles, "messages/"+string(name)+".json")
 		if err == nil {
 			err = json.Unmarshal(text, &said) // over what the first language says
+		}
+		if name == American {
+			first = said
 		}
 		messages := []*i18n.Message{}
 		for id, other := range said {
@@ -100,7 +106,7 @@ func In(language Language, units Units) Speaker {
 
 // Both are asked at every request and never change.
 var (
-	matcher    = language.NewMatcher([]language.Tag{language.AmericanEnglish, language.BritishEnglish})
+	matcher    = language.NewMatcher([]language.Tag{language.AmericanEnglish, language.BritishEnglish, language.Spanish})
 	localizers = func() (out []*i18n.Localizer) {
 		for _, name := range set.All[Language]() {
 			out = append(out, i18n.NewLocalizer(bundle, string(name)))
@@ -182,10 +188,24 @@ func (s Speaker) Among(list []string) string {
 
 // Date says a day in the customer's own order.
 func (s Speaker) Date(t time.Time) string {
-	if s.Language == British {
+	switch s.Language {
+	case British:
 		return t.Format("2 January 2006")
+	case Spanish:
+		return s.DayOfMonth(t) + " de " + t.Format("2006")
 	}
 	return t.Format("January 2, 2006")
+}
+
+// DayOfMonth says a day that comes every year.
+func (s Speaker) DayOfMonth(t time.Time) string {
+	switch s.Language {
+	case British:
+		return t.Format("2 January")
+	case Spanish:
+		return t.Format("2") + " de " + s.Say("month."+strings.ToLower(t.Month().String()[:3]), nil)
+	}
+	return t.Format("January 2")
 }
 
 // Fault says what is wrong with a field and what to do about it.

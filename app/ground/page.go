@@ -351,7 +351,7 @@ func (k Known) reading(s words.Speaker) Answer {
 	if k.Soil != nil {
 		soil := calc.Rounded(*k.Soil)
 		out.Soil, out.SoilsFound = &soil, ground.SoilsFound(k.Ground)
-		out.SoilText = sayHowFound(s, out.SoilsFound, s.Say("soil.sentence", map[string]any{"class": capital(string(soil.Class)), "water": soil.AvailableWaterMMPM}))
+		out.SoilText = sayHowFound(s, out.SoilsFound, s.Say("soil.sentence", map[string]any{"class": capital(s.Say("soil-class."+string(soil.Class), nil)), "water": soil.AvailableWaterMMPM}))
 		if pan, is := ground.PanMM(k.Ground); is {
 			out.SoilText += " " + s.Say("soil.pan", map[string]any{"depth": planting.Measure{Value: pan, Unit: "mm"}})
 		}
@@ -404,7 +404,7 @@ func sayHowFound(s words.Speaker, found []ground.FoundSoil, sentence string) str
 	out := s.Say("soil.by."+string(found[0].Source), map[string]any{"sentence": sentence})
 	for _, f := range found[1:] {
 		if f.Class != found[0].Class {
-			out += " " + s.Say("soil.otherwise."+string(f.Source), map[string]any{"class": string(f.Class)})
+			out += " " + s.Say("soil.otherwise."+string(f.Source), map[string]any{"class": s.Say("soil-class."+string(f.Class), nil)})
 		}
 	}
 	return out

@@ -1396,7 +1396,7 @@ export const surveyLeaves = ['drops', 'keeps'] as const
 export const surveyNorth = ['compass', 'map', 'noon-sun'] as const
 export const surveyPattern = ['ring', 'row', 'grid', 'avenue', 'wires'] as const
 export const surveySide = ['left', 'right'] as const
-export const wordsLanguage = ['en-US', 'en-GB'] as const
+export const wordsLanguage = ['en-US', 'en-GB', 'es'] as const
 export const wordsUnits = ['metric', 'us'] as const
 export const yardDamage = [
   'broken-branch',

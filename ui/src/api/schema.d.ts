@@ -8545,7 +8545,7 @@ export interface components {
             title: string;
         };
         /** @enum {string} */
-        WordsLanguage: "en-US" | "en-GB";
+        WordsLanguage: "en-US" | "en-GB" | "es";
         WordsOddWords: {
             do: string;
             sign: string;
