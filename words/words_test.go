@@ -52,6 +52,33 @@ func TestTheSecondLanguageSaysOnlyWhatDiffers(t *testing.T) {
 	assert.Equal(t, words.In(words.American, words.Metric).Say("verdict.sell", nil), british.Say("verdict.sell", nil), "the rest is said as in the first")
 }
 
+// Spanish is complete, on the server and in the page: it has every sentence, with the same values, and none is left in English.
+func TestSpanishIsComplete(t *testing.T) {
+	value := regexp.MustCompile(`\{\{[^}]*\}\}`)
+	left := regexp.MustCompile(`(?i)\b(the|and|with|your|from|when|roots?|trees?|water|nobody|which)\b`)
+	for _, folder := range []string{"messages/", "../ui/src/words/"} {
+		us, es := messages(t, folder+"en-US.json"), messages(t, folder+"es.json")
+		for id, text := range us {
+			said, there := es[id]
+			if assert.True(t, there, "%s%s is not said", folder, id) {
+				assert.ElementsMatch(t, value.FindAllString(text, -1), value.FindAllString(said, -1), id)
+				assert.NotRegexp(t, left, value.ReplaceAllString(said, ""), id)
+				assert.Equal(t, strings.HasSuffix(text, " "), strings.HasSuffix(said, " "), id)
+				assert.Equal(t, endsSentence(text), endsSentence(said), id)
+			}
+		}
+		assert.Len(t, es, len(us))
+	}
+	spanish := words.In(words.Spanish, words.Metric)
+	assert.Equal(t, "3 de marzo de 2027", spanish.Date(time.Date(2027, 3, 3, 0, 0, 0, 0, time.UTC)))
+	assert.Equal(t, words.Spanish, words.For("es-MX,es;q=0.9,en;q=0.5", words.Metric).Language)
+}
+
+// endsSentence tells whether a text ends as a sentence does: what is joined to it relies on that.
+func endsSentence(text string) bool {
+	return strings.HasSuffix(text, ".") || strings.HasSuffix(text, "?")
+}
+
 // What is named by a rule of the job and belongs to no set has its sentence too.
 func TestEveryCodeHasItsSentence(t *testing.T) {
 	ids := []string{"message.soak-over", "message.space-low", "remedy.sentence"}

@@ -9,7 +9,7 @@ export interface Copy {
   botanical: string
   spot: string
   when: string
-  language: 'en-US' | 'en-GB'
+  language: 'en-US' | 'en-GB' | 'es'
   units: 'metric' | 'us'
   ended: string
   locked: string

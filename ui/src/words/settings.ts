@@ -9,7 +9,8 @@ const place = 'sedum.settings'
 const listeners = new Set<() => void>()
 
 function first(): Settings {
-  const fallback: Settings = { units: 'metric', language: navigator.language === 'en-GB' ? 'en-GB' : 'en-US' }
+  const own: Language = navigator.language === 'en-GB' ? 'en-GB' : 'en-US'
+  const fallback: Settings = { units: 'metric', language: navigator.language.startsWith('es') ? 'es' : own }
   try {
     return { ...fallback, ...JSON.parse(localStorage.getItem(place) ?? '{}') }
   } catch {
