@@ -51,7 +51,7 @@ func TestLabelsFillTheirPages(t *testing.T) {
 			for i := range 50 {
 				assert.Contains(t, text, fmt.Sprintf("TAG-%03d", i))
 			}
-			assert.Contains(t, text, "bundle of 20")
+			assert.Contains(t, text, words.In(language, words.Metric).Say("labels.bundle", map[string]any{"count": 20}))
 		}
 	}
 }

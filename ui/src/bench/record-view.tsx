@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { Link, useLocation } from 'wouter'
 import { ask, client, type Person, type Schemas, type Tree } from '../api/client'
+import { wordsLanguage } from '../api/declared.gen'
 import { treeQuery, treeSheetsQuery } from '../api/queries'
 import { TreeSection } from '../drawing/tree-section'
 import { useDeed } from '../parts/deed'
@@ -24,6 +25,8 @@ type To = Schemas['BenchMove']['to']
 export function RecordView({ tree, who, onLook }: { tree: Tree; who: Person; onLook?: () => void }) {
   const { t } = useTranslation()
   const { language, units } = useSettings()
+  const card = (l: string) =>
+    `/api/v1/trees/${tree.tag}/take-home.pdf?${new URLSearchParams({ units, language: l, paper: units === 'us' ? 'letter' : 'a4' })}`
   const [note, setNote] = useState('')
   const may = (deed: string) => (who.deeds as string[]).includes(deed)
   const move = useDeed(
@@ -195,14 +198,27 @@ export function RecordView({ tree, who, onLook }: { tree: Tree; who: Person; onL
           </a>
         )}
         {check && may('issue-sheets') && ['for-sale', 'reserved'].includes(tree.state) && (
-          <a
-            className="quiet text-center no-underline"
-            href={`/api/v1/trees/${tree.tag}/take-home.pdf?${new URLSearchParams({ units, language, paper: units === 'us' ? 'letter' : 'a4' })}`}
-            target="_blank"
-            rel="noreferrer"
-          >
-            {t('record.take-home')}
-          </a>
+          <span className="grid gap-1">
+            <a className="quiet text-center no-underline" href={card(language)} target="_blank" rel="noreferrer">
+              {t('record.take-home')}
+            </a>
+            <span className="flex justify-center gap-4 text-sm">
+              {wordsLanguage
+                .filter((l) => l.slice(0, 2) !== language.slice(0, 2))
+                .map((l) => (
+                  <a
+                    key={l}
+                    className="inline-flex min-h-11 items-center"
+                    href={card(l)}
+                    lang={l}
+                    target="_blank"
+                    rel="noreferrer"
+                  >
+                    {t(`language.${l}`)}
+                  </a>
+                ))}
+            </span>
+          </span>
         )}
         <h2 className="mt-3 text-xl">{t('record.looks')}</h2>
         <ol className="border-ink border-t-2">

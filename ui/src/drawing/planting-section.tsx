@@ -1,6 +1,7 @@
 import { useTranslation } from 'react-i18next'
 import type { PlanNumbers } from '../api/client'
 import { useNarrow } from '../parts/use-narrow'
+import { named } from '../words/named'
 import { useSettings } from '../words/settings'
 import { sayLength } from '../words/units'
 import { Dimension } from './dimension'
@@ -224,7 +225,7 @@ export function PlantingSection(props: {
         className="fill-ink"
         style={{ fontSize: words }}
       >
-        {t('planting.soil', { soil: props.soil })}
+        {t('planting.soil', { soil: named(`soil.${props.soil}`, props.soil) })}
       </text>
       <text x="14" y={high - 14} className="fill-ink" style={{ fontSize: words }}>
         {t('planting.firm')}

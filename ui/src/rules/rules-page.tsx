@@ -84,7 +84,7 @@ export function RulesPage({ who }: { who: Person }) {
             <Link href="/kinds" className="inline-block min-h-11 py-2 underline underline-offset-4">
               {t('rules.kinds')}
             </Link>
-            <Link href="/rules/prices" className="mr-6 inline-block min-h-11 py-2 underline underline-offset-4">
+            <Link href="/rules/prices" className="inline-block min-h-11 py-2 underline underline-offset-4">
               {t('prices.title')}
             </Link>
             <Link href="/rules/letterhead" className="inline-block min-h-11 py-2 underline underline-offset-4">

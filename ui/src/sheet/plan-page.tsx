@@ -3,7 +3,7 @@ import { useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { Link, useLocation } from 'wouter'
 import { ask, client, type Person, Problem, type Schemas } from '../api/client'
-import { plantingGround, stockBuds } from '../api/declared.gen'
+import { plantingGround, stockBuds, wordsLanguage } from '../api/declared.gen'
 import { planQuery, spotQuery } from '../api/queries'
 import { Choice, yesNo } from '../parts/choice'
 import { useDeed } from '../parts/deed'
@@ -19,7 +19,9 @@ type Ask = Schemas['SheetsPlanAsk']
 /** The planting of this very tree in that very spot. It redraws as an answer or a school changes. */
 export function PlanPage({ spotId, tag, who }: { spotId: string; tag: string; who: Person }) {
   const { t } = useTranslation()
-  const { units, language } = useSettings()
+  const own = useSettings()
+  const { units } = own
+  const [language, setLanguage] = useState(own.language)
   const [, go] = useLocation()
   const spot = useQuery(spotQuery(spotId))
   useTitle(`${tag}, ${spot.data?.name ?? ''}`)
@@ -129,6 +131,22 @@ export function PlanPage({ spotId, tag, who }: { spotId: string; tag: string; wh
           <p role="alert" className="rounded-lg border-2 border-oxblood p-3 text-oxblood">
             {sayProblem(issue.error, t)}
           </p>
+        )}
+        {!refused && (
+          <label className="flex flex-wrap items-center justify-between gap-x-4 gap-y-1">
+            <span className="font-semibold text-sm">{t('plan.language')}</span>
+            <select
+              className="field !w-auto"
+              value={language}
+              onChange={(e) => setLanguage(wordsLanguage.find((l) => l === e.target.value) ?? language)}
+            >
+              {wordsLanguage.map((l) => (
+                <option key={l} value={l}>
+                  {t(`language.${l}`)}
+                </option>
+              ))}
+            </select>
+          </label>
         )}
         {!refused && (
           <div className="grid grid-cols-[1fr_auto] gap-2">
