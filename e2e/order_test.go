@@ -40,3 +40,24 @@ func TestWhatAnOrderTakesAndCosts(t *testing.T) {
 	p.touch(`//section[@aria-labelledby="order-trees"]//label`)
 	assert.Contains(t, string(p.file("/api/v1/sheets/1/order.csv?without=&hands=true")), "coarse mulch")
 }
+
+// A better tree is found for a customer: from the sheet to the match and the plan, and the new sheet and its paper say in whose place it goes.
+func TestAnotherTreeInThePlaceOfASheets(t *testing.T) {
+	h := openHouse(t)
+	before := h.Tree(h.tagIn(17, "reserved")).Tag
+	p := h.open(1280, 800, false)
+	p.signIn("Bram Okonedo")
+	p.goTo("/sheets/1")
+	p.press("a", "Another tree in its place")
+	p.sees("Choose the tree that goes in the place of that of sheet 1.")
+	p.touch(`(//a[contains(@href, "/plan/") and contains(@href, "replaces=1")])[1]`)
+	p.sees("Issue in place of sheet 1")
+	p.answerTheDay()
+	p.until(`!([...document.querySelectorAll('button')].find((b) => b.innerText === 'Issue in place of sheet 1') ?? { disabled: true }).disabled`)
+	p.press("button", "Issue in place of sheet 1")
+	p.sees("Sheet 3")
+	p.goTo("/sheets/1")
+	p.sees("Replaced on")
+	assert.Contains(t, p.textOfPaper("/api/v1/sheets/3/sheet.pdf?paper=a4"), "the tree, which was Quince "+before)
+	assert.EqualValues(t, "for-sale", h.Tree(before).State)
+}

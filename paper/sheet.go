@@ -31,6 +31,8 @@ type Sheet struct {
 	// Series is the identity of a sheet and its revisions, Revision counts them.
 	Series   string
 	Revision int
+	// TreeBefore is the tree in whose place this one goes, "" where it is the same.
+	TreeBefore string
 	// Changed are the moves that say something else than on the sheet that this one revises.
 	Changed map[planting.PanelCode]bool
 	// Replaces is the sheet that this one revises.

@@ -101,6 +101,9 @@ func lead(s words.Speaker, sheet Sheet) []string {
 func changedSince(s words.Speaker, sheet Sheet) string {
 	number := fmt.Sprint(*sheet.Replaces)
 	list := []string{}
+	if sheet.TreeBefore != "" {
+		list = append(list, s.Say("paper.changed.tree", map[string]any{"tree": sheet.TreeBefore}))
+	}
 	for _, p := range sheet.Words.Sheet.Panels {
 		if sheet.Changed[p.Code] {
 			list = append(list, p.Figure)

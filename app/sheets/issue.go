@@ -7,6 +7,7 @@ import (
 	"sedum/app/ground"
 	records "sedum/app/yard"
 	"sedum/core/fault"
+	"sedum/core/planting"
 	"sedum/core/rules"
 	"sedum/core/stock"
 	"sedum/kernel"
@@ -20,7 +21,7 @@ type Issue struct {
 	SignedReason string `json:"signed_reason" maxLength:"500"`
 	// SchoolsReason is why a school is another on this sheet than the house's own; it is printed.
 	SchoolsReason string `json:"schools_reason,omitempty" maxLength:"500"`
-	// Replaces is the number of the sheet of the same tree that this one revises, 0 for none.
+	// Replaces is the number of the sheet that this one revises, 0 for none: of the same tree, or of the same spot with another tree in its place.
 	Replaces int            `json:"replaces,omitempty" minimum:"0"`
 	Units    words.Units    `json:"units"`
 	Language words.Language `json:"language"`
@@ -40,18 +41,9 @@ func (desk Desk) issue(tx *kernel.Tx, _ kernel.None, ask Issue) (number int, err
 		current, err := records.Show(tx, t.Tag)
 		return 0, errors.Join(err, kernel.Stale{Current: current})
 	}
-	var before *Sheet
-	if ask.Replaces > 0 {
-		s, _, err := held(tx, ask.Replaces)
-		if err == nil && (s.TreeID != t.ID || t.State != stock.Reserved) {
-			err = kernel.Refused{Code: "sheet-of-another", Field: "replaces"}
-		}
-		if err != nil {
-			return 0, err
-		}
-		before = &s
-	} else if t.State != stock.ForSale {
-		return 0, kernel.Refused{Code: "not-for-sale", Field: "tag"}
+	before, err := beforeIt(tx, ask, t)
+	if err != nil {
+		return 0, err
 	}
 	p, err := desk.make(tx, ask.PlanAsk)
 	if err != nil {
@@ -109,10 +101,46 @@ func (desk Desk) issue(tx *kernel.Tx, _ kernel.None, ask Issue) (number int, err
 	if err := desk.keepPapers(tx, s); err != nil {
 		return 0, err
 	}
-	if before != nil { // its tree stays reserved, now by the new one
-		return n, before.end(tx, t, "", &n)
+	if before != nil {
+		if err := before.end(tx, before.tree, "", &n); err != nil || before.tree.ID == t.ID {
+			return n, err // its tree stays reserved, now by the new one
+		}
+		if before.tree.State == stock.Reserved {
+			if err := records.Move(tx, before.tree, stock.ForSale, "", nil); err != nil {
+				return 0, err
+			}
+		}
 	}
 	return n, records.Move(tx, t, stock.Reserved, "", nil)
+}
+
+// replaced is the sheet in whose place another goes out, with its tree, both held.
+type replaced struct {
+	Sheet
+	tree records.Tree
+}
+
+// beforeIt is the sheet that another revises, nil for none. The same tree stays reserved; another must be for sale and go to the same spot, and its
+// sheet may be replaced by whoever may withdraw it (sold, died, or a better one was found).
+func beforeIt(tx *kernel.Tx, ask Issue, t records.Tree) (*replaced, error) {
+	if ask.Replaces == 0 {
+		if t.State != stock.ForSale {
+			return nil, kernel.Refused{Code: "not-for-sale", Field: "tag"}
+		}
+		return nil, nil
+	}
+	s, was, err := held(tx, ask.Replaces)
+	switch same := s.TreeID == t.ID; {
+	case err != nil:
+		return nil, err
+	case same && t.State != stock.Reserved, !same && s.SpotID != ask.SpotID:
+		return nil, kernel.Refused{Code: "sheet-of-another", Field: "replaces"}
+	case !same && t.State != stock.ForSale:
+		return nil, kernel.Refused{Code: "not-for-sale", Field: "tag"}
+	case !same && !planting.MayWithdraw(was.State, tx.Who.Role):
+		return nil, kernel.ErrNotAllowed
+	}
+	return &replaced{s, was}, nil
 }
 
 func (p planned) content(tx *kernel.Tx, ask Issue) Content {

@@ -89,6 +89,9 @@ func (desk Desk) paperSheet(tx *kernel.Tx, s words.Speaker, sheet Sheet) paper.S
 	if sheet.Replaces != nil {
 		if before, err := byNumber(tx, *sheet.Replaces); err == nil {
 			out.Changed = changedFrom(out.Words.Sheet, PaperSheet(s, before).Words.Sheet)
+			if before.TreeID != sheet.TreeID {
+				out.TreeBefore = before.Content.Common + " " + before.Content.Tag
+			}
 		}
 	}
 	if sheet.ID != "" && desk.Public != "" && roles.SeesContact(tx.Who.Role) && sheet.WithdrawnAt == nil {

@@ -424,3 +424,43 @@ func TestLeaveIsOnRecordFirst(t *testing.T) {
 	put(core.Around{LeaveNeeded: Ptr(true), LeaveBy: "the town"})
 	assert.Contains(t, codes(), "ground", "who opens the sheet is told that the leave is gone")
 }
+
+// Another tree goes in the place of a sheet's tree: the new sheet says so, the old one is replaced, its tree is free again and the new one reserved. Of another
+// spot it is no revision; a tree that was sold meanwhile is a manager's to replace.
+func TestAnotherTreeInThePlaceOfASheets(t *testing.T) {
+	w := Open(t)
+	first := ask(w, "Petra Averill")
+	number, err := issue(w, w.Advisor, first)
+	require.NoError(t, err)
+	second := ask(w, "Petra Averill")
+	require.NotEqual(t, first.Tag, second.Tag)
+	second.Replaces = number
+	elsewhere := second
+	elsewhere.SpotID = w.SpotOf("Dorian Pell").ID
+	_, err = issue(w, w.Advisor, elsewhere)
+	Refused(t, err, "sheet-of-another")
+	next, err := issue(w, w.Advisor, second)
+	require.NoError(t, err)
+	assert.Equal(t, stock.ForSale, w.Tree(first.Tag).State)
+	assert.Equal(t, stock.Reserved, w.Tree(second.Tag).State)
+	was, is := sheet(w, number), sheet(w, next)
+	assert.Equal(t, next, *was.ReplacedBy)
+	assert.Equal(t, number, *is.Replaces)
+	assert.Equal(t, was.Series, is.Series, "its calendar follows")
+	assert.Equal(t, 1, is.Revision)
+	again := ask(w, "Petra Averill")
+	again.Replaces = number
+	_, err = issue(w, w.Advisor, again)
+	Refused(t, err, "sheet-withdrawn")
+	// Sold, and taken home dead: the advisor may not, a manager may; the sold tree stays sold.
+	w.Deed(w.Advisor, "move-tree", ByTag(second.Tag), bench.Move{Version: w.Tree(second.Tag).Version, To: stock.Sold})
+	third := ask(w, "Petra Averill")
+	third.Replaces = next
+	_, err = issue(w, w.Advisor, third)
+	require.ErrorIs(t, err, kernel.ErrNotAllowed)
+	last, err := issue(w, w.Manager, third)
+	require.NoError(t, err)
+	assert.Equal(t, stock.Sold, w.Tree(second.Tag).State)
+	assert.Equal(t, stock.Reserved, w.Tree(third.Tag).State)
+	assert.Equal(t, 2, sheet(w, last).Revision)
+}

@@ -80,6 +80,9 @@ function Ranking({ id, tag, may }: { id: string; tag: string | null; may: boolea
       <h1 className="text-[2.3rem]" data-testid="match-headline">
         {open ? t('match.too-little') : best ? t(`match.best.${best.mark}`, { kind: best.common }) : t('match.nothing')}
       </h1>
+      {replacing() > 0 && (
+        <p className="mb-3 border-rose border-l-4 pl-2 font-semibold">{t('match.replaces', { number: replacing() })}</p>
+      )}
       {spot.reading.asks
         .filter((a) => a.code === 'leave')
         .map((a) => (
@@ -229,6 +232,9 @@ function ToOrder({ id, chosen, onChoose }: { id: string; chosen: string[]; onCho
   )
 }
 
+/** The sheet in whose tree's place another is looked for, 0 for none. */
+const replacing = () => Number(new URLSearchParams(location.search).get('replaces') ?? 0)
+
 type Shown = Schemas['MatchCandidate'] & Partial<Pick<Schemas['MatchKind'], 'trees' | 'trees_count'>>
 
 function Kind({
@@ -245,6 +251,7 @@ function Kind({
   onChoose: () => void
 }) {
   const { t } = useTranslation()
+  const replaces = replacing()
   const [all, setAll] = useState(false)
   const rest = useQuery({ ...matchKindQuery(spotId, c.common), enabled: all })
   const trees = rest.data?.trees ?? c.trees ?? []
@@ -356,7 +363,10 @@ function Kind({
               <ul className="flex flex-wrap gap-2">
                 {trees.map((tree) => (
                   <li key={tree.tag}>
-                    <Link href={`/plan/${spotId}/${tree.tag}`} className="quiet flex-col !gap-0 !py-1.5 no-underline">
+                    <Link
+                      href={`/plan/${spotId}/${tree.tag}${replaces ? `?replaces=${replaces}` : ''}`}
+                      className="quiet flex-col !gap-0 !py-1.5 no-underline"
+                    >
                       <span className="figure">{tree.tag}</span>
                       <span className="font-normal text-soft text-xs">
                         {t('match.tree', {

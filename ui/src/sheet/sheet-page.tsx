@@ -132,6 +132,11 @@ export function SheetPage({ number, may }: { number: number; may: boolean }) {
               {t('sheet.revise')}
             </Link>
           )}
+          {s.may_withdraw && (
+            <Link className="quiet no-underline" href={`/match/${s.spot_id}?replaces=${s.number}`}>
+              {t('sheet.other-tree')}
+            </Link>
+          )}
           {s.may_withdraw && <Withdraw number={s.number} label={t('sheet.withdraw')} />}
         </div>
         {may && <TheirPage number={s.number} ended={s.withdrawn_at !== null} />}
