@@ -328,6 +328,13 @@ func (p *hand) answerTheDay() {
 	p.choose("Buds", "dormant")
 	p.choose("Does it stand alone?", "yes")
 	p.until(`!document.body.innerText.includes('Answer this first')`)
+	p.settle()
+	// On some days of the year it is risky, and an advisor says why.
+	var asked bool
+	p.do(chromedp.Evaluate(`document.querySelector('#reason') !== null`, &asked))
+	if asked {
+		p.fill("Your reason, if you sign for it", "the customer waters it")
+	}
 }
 
 func (p *hand) picture(file string) {

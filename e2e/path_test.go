@@ -185,7 +185,9 @@ func TestFromThePotToTheSheet(t *testing.T) {
 		Object.getOwnPropertyDescriptor(HTMLSelectElement.prototype, 'value').set.call(s, 'slight'); s.dispatchEvent(new Event('change', { bubbles: true })) })()`, nil))
 	counter.until(fmt.Sprintf(`document.querySelector('[data-testid="headline"]')?.innerText.includes('%.0f')`, hole.FinishedRaiseMM))
 	counter.do(chromedp.Click(`[data-testid="figure-backfill"]`, chromedp.ByQuery))
-	counter.do(chromedp.WaitVisible(byText("h3", "How backfill came"), chromedp.BySearch), chromedp.KeyEvent("\x1b"))
+	counter.do(chromedp.WaitVisible(byText("h3", "How backfill came"), chromedp.BySearch))
+	counter.until(`[...document.querySelectorAll('a')].some((a) => a.innerText.includes('who measured') && a.getAttribute('href').startsWith('/bench/'))`)
+	counter.do(chromedp.KeyEvent("\x1b"))
 
 	// The day and whether it stands alone are asked before it goes out.
 	counter.until(`[...document.querySelectorAll('button')].find((b) => b.innerText === 'Issue the sheet').disabled`)

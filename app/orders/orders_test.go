@@ -22,7 +22,7 @@ import (
 
 func issued(w *World, customer string) int {
 	t := w.TreeIn(stock.ForSale)
-	number, err := Did[int](w, w.Advisor, "issue-sheet", kernel.None{}, sheets.Issue{TreeVersion: t.Version, Units: "metric", Language: "en-US", PlanAsk: sheets.PlanAsk{Tag: t.Tag, SpotID: w.SpotOf(customer).ID,
+	number, err := Did[int](w, w.Advisor, "issue-sheet", kernel.None{}, sheets.Issue{TreeVersion: t.Version, Units: "metric", Language: "en-US", SignedReason: "they water it", PlanAsk: sheets.PlanAsk{Tag: t.Tag, SpotID: w.SpotOf(customer).ID,
 		PlantingOn: "2026-11-25", HighC: Ptr(6.0), Ground: "workable", Buds: "dormant", StandsAlone: Ptr(true)}})
 	require.NoError(w.T, err)
 	return number

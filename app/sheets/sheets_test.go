@@ -30,7 +30,8 @@ import (
 
 func ask(w *World, customer string) sheets.Issue {
 	t := w.TreeIn(stock.ForSale)
-	return sheets.Issue{TreeVersion: t.Version, Units: "metric", Language: "en-US", PlanAsk: sheets.PlanAsk{Tag: t.Tag, SpotID: w.SpotOf(customer).ID,
+	// The day is a risky one for it: that is signed for.
+	return sheets.Issue{TreeVersion: t.Version, Units: "metric", Language: "en-US", SignedReason: "they water it", PlanAsk: sheets.PlanAsk{Tag: t.Tag, SpotID: w.SpotOf(customer).ID,
 		PlantingOn: "2026-11-25", HighC: Ptr(6.0), Ground: "workable", Buds: "dormant", StandsAlone: Ptr(true)}}
 }
 
@@ -52,7 +53,11 @@ func TestASheetIsFrozenAndReservesItsTree(t *testing.T) {
 	i := ask(w, "Petra Averill")
 	drawn, err := Did[sheets.Planned](w, w.Advisor, "plan", kernel.None{}, i.PlanAsk)
 	require.NoError(t, err)
-	require.Empty(t, drawn.Stops)
+	require.Equal(t, []string{"risky-day"}, codes(drawn.Stops))
+	unsigned := i
+	unsigned.SignedReason = " "
+	_, err = issue(w, w.Advisor, unsigned)
+	Refused(t, err, "sign-with-reason")
 	number, err := issue(w, w.Advisor, i)
 	require.NoError(t, err)
 	assert.Equal(t, 3, number)
@@ -97,6 +102,7 @@ func TestAnOpenStopIsSignedForWithAReason(t *testing.T) {
 	change := ground.Change{Version: spot.Version, SiteVersion: spot.SiteVersion, Name: spot.Name, LatDeg: spot.LatDeg, Ground: spot.Ground, Climate: spot.Climate}
 	change.Ground.Water, change.Climate.SummerDeficitMM = core.WaterNone, Ptr(200.0)
 	w.Deed(w.Advisor, "save-spot", ByID(spot.ID), change)
+	i.SignedReason = ""
 	_, err := issue(w, w.Advisor, i)
 	Refused(t, err, "sign-with-reason")
 	i.SignedReason = " a neighbour brings 20 L a week "
@@ -379,6 +385,7 @@ func TestWhatHarmsWhoLivesThereIsConfirmed(t *testing.T) {
 	whole.Origin = kind.House
 	whole.Cautions = []planting.Caution{"poison"}
 	w.Deed(w.Manager, "complete-kind", ByID(kindID), whole)
+	i.SignedReason = ""
 	_, err = issue(w, w.Advisor, i)
 	Refused(t, err, "sign-with-reason")
 	i.SignedReason = "the mother, and the gate stays shut"
@@ -405,7 +412,7 @@ func TestLeaveIsOnRecordFirst(t *testing.T) {
 	put(core.Around{LeaveNeeded: Ptr(true), LeaveBy: "the town", LeaveRef: "V 17", LeaveUntil: "2020-01-01"})
 	_, err = issue(w, w.Advisor, i)
 	Refused(t, err, "leave")
-	i.SignedReason = ""
+	i.SignedReason = "they water it"
 	planting, err := time.Parse(time.DateOnly, i.PlantingOn)
 	require.NoError(t, err)
 	put(core.Around{LeaveNeeded: Ptr(true), LeaveBy: "the town", LeaveRef: "V 17", LeaveUntil: planting.AddDate(0, 0, -1).Format(time.DateOnly)})

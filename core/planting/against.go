@@ -13,13 +13,16 @@ type Stop string
 // StopHarms is a kind that may harm who lives at the spot: who hands it over confirms that it was told.
 const StopHarms Stop = "harms-here"
 
+// StopRisky is a day that is risky for it: allowed to an advisor who says why.
+const StopRisky Stop = "risky-day"
+
 // All lists them: what the place does, then what the work asks.
 func (Stop) All() []Stop {
 	out := []Stop{}
 	for _, f := range (fit.Factor("")).All() {
 		out = append(out, Stop("fit-"+string(f)))
 	}
-	return append(out, "no-water", "meets-at-once", StopHarms, "contractor", "rigging")
+	return append(out, "no-water", "meets-at-once", StopHarms, StopRisky, "contractor", "rigging")
 }
 
 // fitsPocket tells whether stock is a whip or a plug: nothing larger is planted on ground of 1:3 to 1:2 (handbook, site.md).
@@ -30,6 +33,9 @@ func fitsPocket(h rules.House, t Tree) bool {
 // stops are what stands against a plan and may be signed for: of the place, then of the work.
 func stops(h rules.House, stand Stand, p Plan) []Stop {
 	out := stand.Sign
+	if p.Window.Status == WindowRisky {
+		out = append(out, StopRisky)
+	}
 	if p.Stake.ByContractor {
 		out = append(out, "contractor")
 	}

@@ -178,3 +178,13 @@ func TestASecondLeaderIsTold(t *testing.T) {
 func plantedOn(in planting.Input) time.Time {
 	return time.Date(2027, 1, 1, 0, 0, 0, 0, time.UTC).AddDate(0, 0, in.Today.DayOfYear-1)
 }
+
+// A risky day is allowed to an advisor who says why; on a good one nothing is asked.
+func TestARiskyDayIsSignedFor(t *testing.T) {
+	in := planInput()
+	assert.NotContains(t, planOf(t, rules.House{}, in).Stops, planting.StopRisky)
+	in.Kind.AutumnHazard = true
+	p := planOf(t, rules.House{}, in)
+	require.Equal(t, planting.WindowRisky, p.Window.Status)
+	assert.Contains(t, p.Stops, planting.StopRisky)
+}

@@ -812,6 +812,7 @@ export const plantingStop = [
   'no-water',
   'meets-at-once',
   'harms-here',
+  'risky-day',
   'contractor',
   'rigging',
 ] as const

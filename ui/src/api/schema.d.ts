@@ -7005,7 +7005,7 @@ export interface components {
         /** @enum {string} */
         PlantingStepCode: "services" | "window" | "overhead" | "bundle" | "clear-grass" | "gypsum" | "shelf" | "dig" | "widen" | "slot" | "rough-sides" | "pad" | "firm-base" | "cage" | "check-hole" | "half-fill-test" | "soak-if-dry" | "unpot" | "labels-off" | "clear-flare" | "see-flare" | "trim-roots" | "inoculant" | "rig" | "cone" | "set" | "lay-in-slot" | "contour" | "stick" | "graft" | "turn" | "plumb" | "unwrap" | "pipe" | "blend" | "feed" | "backfill" | "mound-blend" | "mound" | "finish" | "basin" | "water" | "compost" | "mulch" | "no-stake" | "stake" | "prune" | "seal" | "guard" | "sun-paint" | "shade" | "collar-cut" | "tidy" | "look-again";
         /** @enum {string} */
-        PlantingStop: "fit-cold" | "fit-heat" | "fit-light" | "fit-drainage" | "fit-ph" | "fit-drought" | "fit-room" | "fit-chill" | "fit-pollination" | "fit-wind" | "fit-soil" | "no-water" | "meets-at-once" | "harms-here" | "contractor" | "rigging";
+        PlantingStop: "fit-cold" | "fit-heat" | "fit-light" | "fit-drainage" | "fit-ph" | "fit-drought" | "fit-room" | "fit-chill" | "fit-pollination" | "fit-wind" | "fit-soil" | "no-water" | "meets-at-once" | "harms-here" | "risky-day" | "contractor" | "rigging";
         PlantingToday: {
             buds: components["schemas"]["StockBuds"];
             /** Format: int64 */

@@ -91,6 +91,7 @@ export function PlanPage({ spotId, tag, who }: { spotId: string; tag: string; wh
       plan={p.plan}
       words={p.words}
       input={p.input}
+      spotId={spotId}
       busy={plan.isFetching}
       danger={locked ? t('plan.locked') : undefined}
     >

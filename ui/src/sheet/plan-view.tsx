@@ -1,6 +1,7 @@
 import { Popover } from 'radix-ui'
 import type { ReactNode } from 'react'
 import { useTranslation } from 'react-i18next'
+import { Link } from 'wouter'
 import type { PlanNumbers, PlanWords, Schemas } from '../api/client'
 import { PlantingPlan } from '../drawing/planting-plan'
 import { PlantingSection } from '../drawing/planting-section'
@@ -13,6 +14,8 @@ export function PlanView(props: {
   plan: PlanNumbers
   words: PlanWords
   input: Schemas['PlantingInput']
+  /** The spot, of which what was surveyed is one touch away. */
+  spotId: string
   busy?: boolean
   danger?: string
   children?: ReactNode
@@ -83,7 +86,7 @@ export function PlanView(props: {
           {words.figures
             .filter((f) => shown.includes(f.key))
             .map((f) => (
-              <Figure key={f.key} figure={f} about={f.about} />
+              <Figure key={f.key} figure={f} about={f.about} tag={input.tree.tag} spotId={props.spotId} />
             ))}
           <div>
             <dd className="figure flex min-h-11 items-center text-[1.7rem] leading-tight">{words.window.word}</dd>
@@ -164,7 +167,17 @@ export function PlanView(props: {
 }
 
 /** A figure with a word under it; a touch opens how it came. */
-function Figure({ figure: f, about }: { figure: Schemas['WordsFigureWords']; about?: string }) {
+function Figure({
+  figure: f,
+  about,
+  tag,
+  spotId,
+}: {
+  figure: Schemas['WordsFigureWords']
+  about?: string
+  tag: string
+  spotId: string
+}) {
   const { t } = useTranslation()
   return (
     <div>
@@ -195,7 +208,15 @@ function Figure({ figure: f, about }: { figure: Schemas['WordsFigureWords']; abo
                   </li>
                 ))}
               </ul>
-              <p className="mt-3 text-soft text-sm">{t('how.change')}</p>
+              <p className="mt-3 flex flex-wrap gap-x-5">
+                <Link href={`/bench/${tag}`} className="inline-flex min-h-11 items-center font-semibold">
+                  {t('how.look', { tag })}
+                </Link>
+                <Link href={`/ground/${spotId}`} className="inline-flex min-h-11 items-center font-semibold">
+                  {t('how.survey')}
+                </Link>
+              </p>
+              <p className="text-soft text-sm">{t('how.change')}</p>
               <Popover.Arrow className="fill-leaf-paper" />
             </Popover.Content>
           </Popover.Portal>

@@ -38,6 +38,7 @@ export function SheetPage({ number, may }: { number: number; may: boolean }) {
       plan={s.plan}
       words={s.words}
       input={s.input}
+      spotId={s.spot_id}
     >
       <div className="grid gap-2">
         {s.now.length > 0 && (
