@@ -1,6 +1,7 @@
 package bench
 
 import (
+	"fmt"
 	"runtime"
 	"testing"
 	"time"
@@ -11,10 +12,31 @@ import (
 	"sedum/app/sheets"
 	"sedum/core/planting"
 	"sedum/core/rules"
+	"sedum/core/stock"
 	"sedum/kernel"
 	"sedum/paper"
 	"sedum/words"
 )
+
+// BenchmarkLiveRedraw: the plan drawn anew with another school, beside an empty signed-in request.
+func BenchmarkLiveRedraw(b *testing.B) {
+	y := open(b)
+	tree, spot := y.TreeIn(stock.ForSale), y.SpotOf("Petra Averill")
+	ask := func(school string) string {
+		return fmt.Sprintf(`{"tag":%q,"spot_id":%q,"planting_on":%q,"high_c":6,"ground":"workable","buds":"dormant","stands_alone":true,"schools":{"flare":%q}}`,
+			tree.Tag, spot.ID, y.Clock().Format(time.DateOnly), school)
+	}
+	var floor, answer []time.Duration
+	for i := range 1200 {
+		_, f := y.send("GET", "/api/v1/session", "")
+		_, a := y.send("POST", "/api/v1/plan", ask([]string{"level", "proud"}[i%2]))
+		if i >= 200 { // warm
+			floor, answer = append(floor, f), append(answer, a)
+		}
+	}
+	within(b, "times-an-empty-request", float64(percentile(answer, 0.95))/float64(percentile(floor, 0.95)), 1.5)
+	b.ReportMetric(ms(percentile(answer, 0.95)), "redraw-p95-ms")
+}
 
 // A plan is made under a millisecond; its two pages are drawn within 300 ms at the 95th of a hundred, and the memory of a thousand of them does
 // not grow.

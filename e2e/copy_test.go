@@ -51,7 +51,7 @@ func TestACustomersCopyOnASmallPhone(t *testing.T) {
 
 	// A hose is timed into a can once.
 	phone.touch(`//summary[contains(., "How long does your hose run")]`)
-	phone.fill("Litres in your can", "10")
+	phone.fill("Liters in your can", "10")
 	phone.press("button", "Start the hose")
 	phone.press("button", "The can is full")
 	phone.until(`/So long for one dose: \d+:\d\d min/.test(document.body.innerText)`)

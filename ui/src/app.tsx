@@ -10,7 +10,7 @@ import { OwnSecond } from './people/own-second'
 import { Shell } from './shell/shell'
 import { SignIn } from './shell/sign-in'
 import { TodayPage } from './today/today-page'
-import { words } from './words/i18n'
+import { speak } from './words/i18n'
 import { useSettings } from './words/settings'
 
 const BenchPage = lazy(() => import('./bench/bench-page').then((m) => ({ default: m.BenchPage })))
@@ -55,8 +55,7 @@ export function App() {
   const { language, units } = useSettings()
   const cache = useQueryClient()
   useEffect(() => {
-    void words.changeLanguage(language)
-    document.documentElement.lang = language
+    void speak(language)
   }, [language])
   // biome-ignore lint/correctness/useExhaustiveDependencies: sentences come from the server in these
   useEffect(() => {

@@ -1,5 +1,4 @@
 import './style.css'
-import './words/i18n'
 import { PersistQueryClientProvider } from '@tanstack/react-query-persist-client'
 import { setNonce } from 'get-nonce'
 import { StrictMode } from 'react'
@@ -7,12 +6,14 @@ import { createRoot } from 'react-dom/client'
 import { queries } from './api/cache'
 import { App } from './app'
 import { keptQueries, persister } from './offline/persister'
+import { spoken } from './words/i18n'
 
 const nonce = document.querySelector<HTMLMetaElement>('meta[property="csp-nonce"]')?.nonce
 if (nonce) setNonce(nonce)
 
 const root = document.getElementById('root')
 if (root) {
+  await spoken.catch(() => undefined)
   createRoot(root).render(
     <StrictMode>
       <PersistQueryClientProvider

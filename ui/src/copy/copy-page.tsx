@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useState } from 'react'
 import { PlantingSection } from '../drawing/planting-section'
-import { words } from '../words/i18n'
+import { speak } from '../words/i18n'
 import { changeSettings } from '../words/settings'
 import { HoseTimer } from './hose-timer'
 import { keep, type Touch, waiting, went } from './ticks'
@@ -20,9 +20,8 @@ export function CopyPage({ token }: { token: string }) {
       const body = await answer.json()
       if (!answer.ok) return setState({ said: body.title })
       changeSettings({ units: body.units, language: body.language })
-      document.documentElement.lang = body.language
       document.title = `${body.common}, ${body.tag}`
-      void words.changeLanguage(body.language)
+      void speak(body.language)
       setState({ copy: body })
     } catch {
       setState((s) =>
