@@ -98,6 +98,12 @@ func TestShots(t *testing.T) {
 	p.goTo("/sheets/1")
 	p.sees("Issued")
 	shot(p, "sheet")
+	p.goTo("/sheets/1/order")
+	p.sees("What it takes: Maud Ferriter")
+	p.fill("Your can holds", "10")
+	p.fill("The hose fills it in", "24")
+	p.sees("The hose runs")
+	shot(p, "quantities")
 	// The paper as it is handed over, its two pages as pictures.
 	paper := filepath.Join(t.TempDir(), "sheet.pdf")
 	require.NoError(t, os.WriteFile(paper, []byte(p.file("/api/v1/sheets/1/sheet.pdf")), 0o600))
@@ -144,7 +150,7 @@ func TestShots(t *testing.T) {
 // notShown are views that are looked at while working on them (SEDUM_SHOTS_ALL) and not kept among the pictures.
 var notShown = map[string]bool{"sign-in": true, "bench-lots": true, "bench-work": true, "ground-unmarked": true, "clock-dip": true, "delivery": true,
 	"bench-plug": true, "bench-bare-root": true, "kinds": true, "clock-tablet": true, "bench-bare-root-tablet": true, "bench-many-stems": true, "bench-grafted": true, "sample-plan": true, "bench-balled": true, "letterhead": true,
-	"people": true, "access": true, "sample-found": true, "growers": true, "note": true, "soil": true, "beside": true, "several": true, "sheet-phone": true}
+	"people": true, "access": true, "sample-found": true, "growers": true, "note": true, "soil": true, "beside": true, "bench-line": true, "several": true, "sheet-phone": true}
 
 // shotInto takes a picture once the last answer has drawn itself.
 func shotInto(folder string) func(p *hand, name string, first ...string) {
