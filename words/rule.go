@@ -42,6 +42,11 @@ func (s Speaker) RuleValue(rule rules.Rule, value float64) string {
 	case "day of year":
 		day := time.Date(2023, 1, 1, 0, 0, 0, 0, time.UTC).AddDate(0, 0, int(value)-1)
 		return s.DayOfMonth(day)
+	case "K": // between two temperatures, not one of them
+		if s.Units == US {
+			return plain(value*9/5, 1) + " °F"
+		}
+		return plain(value, 1) + " °C"
 	case "min", "days", "years":
 		return plain(value, 1) + " " + s.Say("unit."+rule.Unit, nil)
 	case "L/day":

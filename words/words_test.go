@@ -111,6 +111,7 @@ func TestEveryCodeHasItsSentence(t *testing.T) {
 	for _, s := range rules.AllSchools() {
 		add("school.step.", string(s.Step))
 		add("school."+string(s.Step)+".", s.Choices...)
+		add("school.when."+string(s.Step)+".", s.Choices...)
 	}
 	for _, language := range set.All[words.Language]() {
 		s := words.In(language, words.Metric)
@@ -215,4 +216,13 @@ func TestListsFieldsAndFigures(t *testing.T) {
 	assert.Equal(t, "something else", s.Field("a.0.something_else"), "a field without a name of its own is still readable")
 	assert.Equal(t, "Give this and first frost together, or neither.", s.Fault(fault.Fault{Field: "climate.last_frost_day", Code: fault.BothOrNeither, Limit: "first_frost_day"}))
 	assert.Equal(t, "Choose one of: moss, paper or gel.", s.Fault(fault.Fault{Field: "packing", Code: fault.NotAChoice, Limit: []string{"", "moss", "paper", "gel"}}))
+}
+
+// What lies between two temperatures is no temperature: four degrees over the usual are 7.2 of Fahrenheit, not 39.
+func TestDegreesBetweenTwoTemperatures(t *testing.T) {
+	over, _ := rules.Find(rules.WindowHeatOver)
+	assert.Equal(t, "4 °C", words.In(words.American, words.Metric).RuleValue(over, 4))
+	assert.Equal(t, "7.2 °F", words.In(words.American, words.US).RuleValue(over, 4))
+	stop, _ := rules.Find(rules.PlanHeatStop)
+	assert.Equal(t, "82 °F", words.In(words.American, words.US).RuleValue(stop, 28))
 }

@@ -25,12 +25,18 @@ type InForce struct {
 
 // School is a step that can be done in more than one way, with the way chosen.
 type School struct {
-	Step    rules.Step        `json:"step"`
-	Label   string            `json:"label"`
-	Chosen  string            `json:"chosen"`
-	Default string            `json:"default"`
-	Choices []kernel.Sentence `json:"choices"`
-	Reason  string            `json:"reason"`
+	Step    rules.Step `json:"step"`
+	Label   string     `json:"label"`
+	Chosen  string     `json:"chosen"`
+	Default string     `json:"default"`
+	Choices []Choice   `json:"choices"`
+	Reason  string     `json:"reason"`
+}
+
+// Choice is one way to do it, and when it is sensible.
+type Choice struct {
+	kernel.Sentence
+	When string `json:"when"`
 }
 
 // All is every rule of the house.
@@ -54,9 +60,10 @@ func show(tx *kernel.Tx, h rules.House) All {
 func Schools(s words.Speaker, chosen func(rules.Step) string) []School {
 	out := []School{}
 	for _, each := range rules.AllSchools() {
-		view := School{Step: each.Step, Label: s.Say("school.step."+string(each.Step), nil), Chosen: chosen(each.Step), Default: each.Default, Reason: s.WhySchool(each.Step), Choices: []kernel.Sentence{}}
+		view := School{Step: each.Step, Label: s.Say("school.step."+string(each.Step), nil), Chosen: chosen(each.Step), Default: each.Default, Reason: s.WhySchool(each.Step), Choices: []Choice{}}
 		for _, choice := range each.Choices {
-			view.Choices = append(view.Choices, kernel.Sentence{Code: choice, Text: s.Say("school."+string(each.Step)+"."+choice, nil)})
+			id := string(each.Step) + "." + choice
+			view.Choices = append(view.Choices, Choice{kernel.Sentence{Code: choice, Text: s.Say("school."+id, nil)}, s.Say("school.when."+id, nil)})
 		}
 		out = append(out, view)
 	}

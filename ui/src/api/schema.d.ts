@@ -7157,6 +7157,11 @@ export interface components {
             /** @description to put it back */
             was_value: string;
         };
+        RulesChoice: {
+            code: string;
+            text: string;
+            when: string;
+        };
         RulesDifference: {
             is: string;
             key: string;
@@ -7210,7 +7215,7 @@ export interface components {
             differences: components["schemas"]["RulesDifference"][];
         };
         RulesSchool: {
-            choices: components["schemas"]["Sentence"][];
+            choices: components["schemas"]["RulesChoice"][];
             chosen: string;
             default: string;
             label: string;

@@ -6,23 +6,48 @@ import { ask, client, Problem, type Schemas } from '../api/client'
 import { rulesQuery, triedQuery } from '../api/queries'
 import { useDeed } from '../parts/deed'
 import { FieldFault, sayProblem } from '../parts/states'
+import { type Units, useSettings } from '../words/settings'
+import { type Kind, readMeasure, typeMeasure, unitOf } from '../words/units'
 
 type Changes = Schemas['RulesChanged'][]
 
-/** Whole figures as they are typed: a share is typed as a percentage. */
-const typed = (rule: Schemas['RulesInForce'], value: number) =>
-  String(Math.round(value * (rule.unit === 'share' ? 100 : 1) * 10_000) / 10_000)
+type Rule = Schemas['RulesInForce']
 
-const sent = (rule: Schemas['RulesInForce'], text: string) => {
-  const value = Number(text.replace(',', '.'))
-  return text.trim() === '' || Number.isNaN(value) ? text : String(rule.unit === 'share' ? value / 100 : value)
+/** Lengths and temperatures are typed in the units that are read. */
+const kindOf = (rule: Rule): Kind | undefined => (({ mm: 'mm', m: 'm', C: 'c' }) as Record<string, Kind>)[rule.unit]
+
+/** A share is typed as a percentage; what lies between two temperatures has no zero to start from. */
+const scale = (rule: Rule, units: Units) =>
+  rule.unit === 'share' ? 100 : rule.unit === 'K' && units === 'us' ? 1.8 : 1
+
+const tidy = (n: number) => Math.round(n * 10_000) / 10_000
+
+/** A figure as it is typed. */
+const typed = (rule: Rule, value: number, units: Units) => {
+  const kind = kindOf(rule)
+  return kind ? typeMeasure(kind, value, units) : String(tidy(value * scale(rule, units)))
+}
+
+const sent = (rule: Rule, text: string, units: Units) => {
+  const kind = kindOf(rule)
+  const value = kind ? readMeasure(kind, text, units) : Number(text.replace(',', '.'))
+  if (text.trim() === '' || value === undefined || Number.isNaN(value)) return text
+  return String(tidy(kind ? value : value / scale(rule, units)))
+}
+
+const unitShown = (rule: Rule, units: Units) => {
+  const kind = kindOf(rule)
+  if (kind) return unitOf(kind, units)
+  if (rule.unit === 'K') return units === 'us' ? '°F' : '°C'
+  return rule.unit === 'share' ? '%' : ['factor', 'count'].includes(rule.unit) ? '' : rule.unit
 }
 
 /** A threshold: its sentence with the figure large in it. */
 export function RuleRow({ rule: r, changes, may }: { rule: Schemas['RulesInForce']; changes: Changes; may: boolean }) {
   const { t } = useTranslation()
+  const { units } = useSettings()
   const [text, setText] = useState<string>()
-  const now = typed(r, r.value)
+  const now = typed(r, r.value, units)
   const is = text ?? now
   return (
     <Row
@@ -41,10 +66,10 @@ export function RuleRow({ rule: r, changes, may }: { rule: Schemas['RulesInForce
       reason={r.reason}
       outside={t('rules.outside', { range: r.range })}
       usual={r.value !== r.default ? t('rules.default', { value: r.usual }) : undefined}
-      value={sent(r, is)}
+      value={sent(r, is, units)}
       unchanged={is === now}
       changes={changes}
-      putBack={(value) => setText(typed(r, Number(value)))}
+      putBack={(value) => setText(typed(r, Number(value), units))}
     >
       <div>
         <label htmlFor={`value-${r.key}`} className="mb-1 block font-semibold text-sm">
@@ -58,9 +83,7 @@ export function RuleRow({ rule: r, changes, may }: { rule: Schemas['RulesInForce
             value={is}
             onChange={(e) => setText(e.target.value)}
           />
-          <span className="whitespace-nowrap text-soft">
-            {r.unit === 'share' ? '%' : ['factor', 'count'].includes(r.unit) ? '' : r.unit}
-          </span>
+          <span className="whitespace-nowrap text-soft">{unitShown(r, units)}</span>
         </span>
         <span className="text-soft text-sm">{r.range}</span>
       </div>
@@ -112,7 +135,10 @@ export function SchoolRow({
               checked={is === c.code}
               onChange={() => setChoice(c.code)}
             />
-            {c.text}
+            <span>
+              {c.text}
+              <span className="text-soft text-sm"> {c.when}</span>
+            </span>
           </label>
         ))}
       </fieldset>

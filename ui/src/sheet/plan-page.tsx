@@ -253,7 +253,10 @@ export function PlanPage({ spotId, tag, who }: { spotId: string; tag: string; wh
                     </option>
                   ))}
                 </select>
-                <span className="mt-1 block text-soft text-sm">{s.reason}</span>
+                <span className="mt-1 block text-sm">
+                  {t('plan.school-when', { when: s.choices.find((c) => c.code === s.chosen)?.when ?? '' })}
+                </span>
+                <span className="block text-soft text-sm">{t('plan.school-ours', { reason: s.reason })}</span>
               </label>
             ))}
           </div>
