@@ -66,6 +66,15 @@ export function PlantingPlan(props: { plan: PlanNumbers; caliperMM: number; wind
           </g>
         )
       })}
+      {props.plan.turn && (
+        <path
+          d={`M${c} ${c}L${point(props.plan.turn.to_deg, reach * 0.55).join(' ')}`}
+          className="stroke-rose"
+          strokeWidth="4"
+          strokeLinecap="round"
+          data-testid="turn"
+        />
+      )}
       {props.wind && (
         <g>
           <path

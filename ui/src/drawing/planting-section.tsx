@@ -6,6 +6,7 @@ import { useSettings } from '../words/settings'
 import { sayLength } from '../words/units'
 import { Dimension } from './dimension'
 import { Berm, Mulch, Stakes, Stick, stakesAt } from './planting-parts'
+import { CageAndPipe, Guard } from './planting-protection'
 import { rootCurves, trunkShape } from './roots'
 import { raisedGround, surfaceOf } from './surface'
 
@@ -174,8 +175,10 @@ export function PlantingSection(props: {
           <path key={c.d} d={c.d} strokeWidth={c.width} className="fill-none stroke-humus" strokeLinecap="round" />
         ))}
       </g>
+      <CageAndPipe plan={props.plan} x={x} y={y} />
       <Stakes plan={props.plan} x={x} y={y} />
       <path d={trunkShape(cx, 0, ballTop, trunkHalf, flareHalf)} className="fill-trunk" />
+      <Guard plan={props.plan} x={x} y={y} surface={surface} />
       <path d={`M0 ${grade}H${x(-topHalf)}M${x(topHalf)} ${grade}H${wide}`} className="stroke-ink" strokeWidth="2.5" />
       <Stick plan={props.plan} x={x} grade={grade} ball={ball} raise={raise} words={words} />
       <g className="answer">
@@ -208,7 +211,8 @@ export function PlantingSection(props: {
         x={wide - 14}
         y={mulchNoteY}
         textAnchor="end"
-        className="fill-ink"
+        className="fill-ink stroke-paper [paint-order:stroke]"
+        strokeWidth="4"
         style={{ fontSize: narrow ? 19 : words }}
       >
         {mulchNote.map((line, i) => (

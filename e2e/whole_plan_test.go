@@ -1,0 +1,49 @@
+package e2e_test
+
+import (
+	"fmt"
+	"testing"
+
+	"github.com/chromedp/chromedp"
+	"github.com/stretchr/testify/assert"
+
+	"sedum/core/stock"
+)
+
+// Who lives at a spot, and the schools that an advisor chooses for one sheet, change the plan before their eyes: a cage in the drawing, a guard, a pipe,
+// with their steps and what is bought for them; the paper says them too.
+func TestAPlanWithEverythingInIt(t *testing.T) {
+	h := openHouse(t)
+	spot := h.SpotOf("Petra Averill")
+	p := h.open(1280, 800, false)
+	p.signIn("Bram Okonedo")
+	p.goTo("/ground/" + spot.ID)
+	for _, who := range []string{"burrowing", "deer"} {
+		p.touch(fmt.Sprintf(`//fieldset[legend="Who is there"]//button[normalize-space(.)=%q]`, who))
+	}
+	p.press("button", "Save the ground")
+	p.until(`[...document.querySelectorAll('button')].some((b) => b.innerText === 'Saved')`)
+	p.goTo(fmt.Sprintf("/plan/%s/%s", spot.ID, h.TreeIn(stock.ForSale).Tag))
+	p.answerTheDay()
+	p.sees("Set the wire cage in")
+	p.touch(`//summary[contains(., "Where practice differs")]`)
+	choose := func(step, value string) {
+		p.do(chromedp.Evaluate(fmt.Sprintf(`(() => { const s = [...document.querySelectorAll('label')].find((l) => l.innerText.startsWith(%q)).querySelector('select');
+			Object.getOwnPropertyDescriptor(HTMLSelectElement.prototype, 'value').set.call(s, %q); s.dispatchEvent(new Event('change', { bubbles: true })) })()`, step, value), nil))
+	}
+	choose("deep watering pipe", "yes")
+	p.sees("Stand the pipe upright")
+	p.sees("Sensible in dry summers and paved places.")
+	choose("backfill", "blend-quarter")
+	p.sees("compost to stir in")
+	p.until(`['pipe', 'cage', 'guard'].every((each) => document.querySelector('[data-testid=' + each + ']') !== null)`)
+	p.fill("Why this sheet goes another way than the house", "poor sand there")
+	p.until(`![...document.querySelectorAll('button')].find((b) => b.innerText === 'Issue the sheet').disabled`)
+	p.press("button", "Issue the sheet")
+	p.sees("Sheet 3")
+	assert.Empty(t, p.axe())
+	paper := p.textOfPaper("/api/v1/sheets/3/sheet.pdf?paper=a4")
+	for _, said := range []string{"Set the wire cage in", "Stand the pipe upright", "of compost into", "three posts", "Cut wire is sharp", "poor sand there"} {
+		assert.Contains(t, paper, said)
+	}
+}
