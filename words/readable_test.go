@@ -90,9 +90,8 @@ func TestSyllables(t *testing.T) {
 	}
 }
 
-// schoolGrade is the Flesch-Kincaid grade of a text: 0.39 words a sentence + 11.8 syllables a word - 15.59.
-func schoolGrade(said []string) float64 {
-	sentences, count, parts := 0, 0, 0
+// counted are the sentences, words and syllables of a text.
+func counted(said []string, syllables func(string) int) (sentences, count, parts float64) {
 	for _, text := range said {
 		for _, each := range endOfSentence.Split(text, -1) {
 			list := wordOf.FindAllString(each, -1)
@@ -100,13 +99,19 @@ func schoolGrade(said []string) float64 {
 				continue
 			}
 			sentences++
-			count += len(list)
+			count += float64(len(list))
 			for _, w := range list {
-				parts += syllables(w)
+				parts += float64(syllables(w))
 			}
 		}
 	}
-	return 0.39*float64(count)/float64(sentences) + 11.8*float64(parts)/float64(count) - 15.59
+	return sentences, count, parts
+}
+
+// schoolGrade is the Flesch-Kincaid grade of a text: 0.39 words a sentence + 11.8 syllables a word - 15.59.
+func schoolGrade(said []string) float64 {
+	sentences, count, parts := counted(said, syllables)
+	return 0.39*count/sentences + 11.8*parts/count - 15.59
 }
 
 // enTrade are the Spanish words of the trade that a customer does not know.
@@ -149,22 +154,13 @@ func TestSilabas(t *testing.T) {
 
 // grado is Crawford's grade of a Spanish text: -0.205 sentences + 0.049 syllables in a hundred words - 3.407.
 func grado(said []string) float64 {
-	sentences, count, parts := 0, 0, 0
-	for _, text := range said {
-		for _, each := range endOfSentence.Split(text, -1) {
-			list := wordOf.FindAllString(each, -1)
-			if len(list) == 0 {
-				continue
-			}
-			sentences++
-			count += len(list)
-			for _, w := range list {
-				parts += silabas(w)
-			}
-		}
-	}
-	hundred := float64(count) / 100
-	return -0.205*float64(sentences)/hundred + 0.049*float64(parts)/hundred - 3.407
+	sentences, count, parts := counted(said, silabas)
+	return -0.205*sentences/(count/100) + 0.049*parts/(count/100) - 3.407
+}
+
+// The measure itself, worked by hand: five words, six syllables, one sentence.
+func TestGrado(t *testing.T) {
+	assert.InDelta(t, -0.205*20+0.049*120-3.407, grado([]string{"El sol da la planta."}), 1e-9)
 }
 
 // The Spanish sheet is read by the same people.
