@@ -59,7 +59,7 @@ func gypsumStep(l *stepList, h rules.House, in Input, p Plan) {
 
 // blendStep stirs what is bought into what goes back. Its figures tell the hole, so it digs.
 func blendStep(l *stepList, p Plan) {
-	if num.AtLeast(p.Soil.BlendL, 0.5) {
+	if p.Soil.BlendL > 0 {
 		l.dig("blend", map[string]Measure{"blend": litres(p.Soil.BlendL), "own": litres(p.Soil.BackfillL - p.Soil.BlendL)}, "damp-mix")
 	}
 }

@@ -35,7 +35,7 @@ func pruneSuits(h rules.House, in Input, school string) bool {
 		return form == stock.BareRoot && !in.Kind.Evergreen
 	case pruneFrame:
 		return in.Kind.GrownForFruit && !in.Kind.Shrub && (form == stock.BareRoot || form == stock.Container) &&
-			num.AtLeast(in.Tree.HeightM*1000, h.Value(rules.PlanHeading)+100)
+			num.AtMost(in.Tree.CaliperMM, h.Value(rules.PlanFrameCaliper)) && num.AtLeast(in.Tree.HeightM*1000, h.Value(rules.PlanHeading)+100)
 	}
 	return false
 }

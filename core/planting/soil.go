@@ -43,6 +43,9 @@ func soil(h rules.House, in Input, p Plan) Soil {
 		}
 	}
 	out.BlendL, out.MoundBlendL = out.BackfillL*blendShare(h), out.MoundL*(1-moundNative(h, p))
+	if num.Under(out.BlendL, 0.5) { // nobody stirs a handful
+		out.BlendL = 0
+	}
 	left := out.DugL + out.BlendL + out.MoundBlendL - out.BackfillL - out.MoundL - out.PadL - out.FeatherL - out.BermL - out.CoverL
 	out.LeftL, out.BroughtL = math.Max(0, left), math.Max(0, -left)
 	return out

@@ -87,6 +87,9 @@ func turnOpposed(h rules.House, in Input, p Plan) (won string, opposed bool) {
 	if p.Turn.What == "roots" {
 		other = Turn{What: "graft", By: graftTo(h, in)}
 	}
+	if other.By == "wind" && in.Spot.WindFromDeg == nil { // it could not be turned anyway
+		return "", false
+	}
 	return p.Turn.What, other.By != p.Turn.By && (other.By != "to-sun" || p.Turn.By != "sun") && (other.By != "sun" || p.Turn.By != "to-sun")
 }
 

@@ -156,6 +156,11 @@ func TestTheWholePlanHoldsTogether(t *testing.T) {
 			off = off || e.Code == "wrap-off"
 		}
 		require.Equal(t, p.Wrapped(), off)
+		require.Equal(t, bought(p, "blend") != nil, step(p, "blend") != nil)
+		require.False(t, prune.Choice == "fruit-frame" && in.Tree.CaliperMM > 25+1e-9, "nobody heads a grown tree")
+		for _, c := range p.Conflicts {
+			require.False(t, c.Code == "turned-by-graft" && in.Spot.WindFromDeg == nil && house.School(rules.StepStrongTo) == "wind", "what cannot be turned opposes nothing")
+		}
 		for _, q := range p.Quantities {
 			if p.Locked && q.GivesAway() {
 				require.Zero(t, q.Amount.Value)

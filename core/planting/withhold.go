@@ -3,7 +3,7 @@ package planting
 // GivesAway tells whether a quantity gives the digging away: its amount, or how long each is.
 func (q Quantity) GivesAway() bool {
 	switch q.Code {
-	case "mound-soil", "spoil-left", "blend", "grit", "aggregate", "bark", "chips", "pipe":
+	case "mound-soil", "spoil-left", "blend", "grit", "aggregate", "bark", "chips", "pipe", "cage":
 		return true
 	}
 	return false

@@ -190,6 +190,7 @@ var catalogue = []Rule{
 	{PlanBrowseRoom, 150, 50, 500, "mm"},
 	{PlanTopShare, 0.33, 0.1, 0.5, "share"},
 	{PlanHeading, 800, 400, 1500, "mm"},
+	{PlanFrameCaliper, 25, 10, 40, "mm"},
 	{PlanAfternoonSun, 240, 210, 270, "deg"},
 	{PlanHotMonth, 24, 18, 35, "C"},
 	{SampleShare, 0.1, 0.01, 0.5, "share"},

@@ -263,6 +263,7 @@ const (
 	PlanBrowseRoom         Key = "plan.browse_room_mm"
 	PlanTopShare           Key = "plan.top_share"
 	PlanHeading            Key = "plan.heading_mm"
+	PlanFrameCaliper       Key = "plan.frame_caliper_mm"
 	PlanAfternoonSun       Key = "plan.afternoon_sun_deg"
 	PlanHotMonth           Key = "plan.hot_month_c"
 	StakeGuyCaliper        Key = "stake.guy_caliper_mm"

@@ -1034,6 +1034,7 @@ export const rulesKey = [
   'plan.browse_room_mm',
   'plan.top_share',
   'plan.heading_mm',
+  'plan.frame_caliper_mm',
   'plan.afternoon_sun_deg',
   'plan.hot_month_c',
   'sample.tolerable_share',
