@@ -87,7 +87,7 @@ func (p *Public) ServeHTTP(w http.ResponseWriter, r *http.Request) {
 	h.Set("Permissions-Policy", "geolocation=(), camera=(), microphone=()")
 	v := p.visitor(r)
 	if !v.reads.Allow() {
-		p.tooMany(w)
+		p.tooMany(w, r)
 		return
 	}
 	name := strings.TrimPrefix(r.URL.Path, "/")
@@ -103,7 +103,7 @@ func (p *Public) ServeHTTP(w http.ResponseWriter, r *http.Request) {
 	case strings.HasPrefix(name, "c/"):
 		p.token(w, r, v, strings.TrimPrefix(name, "c/"))
 	default:
-		p.missing(w, v)
+		p.missing(w, r, v)
 	}
 }
 
@@ -120,7 +120,7 @@ func (p *Public) file(w http.ResponseWriter, name, kind string) {
 func (p *Public) token(w http.ResponseWriter, r *http.Request, v *visitor, rest string) {
 	token, place, _ := strings.Cut(rest, "/")
 	if !tokenOf.MatchString(token) {
-		p.missing(w, v)
+		p.missing(w, r, v)
 		return
 	}
 	switch {
@@ -131,14 +131,14 @@ func (p *Public) token(w http.ResponseWriter, r *http.Request, v *visitor, rest 
 	case place == "ticks" && r.Method == http.MethodPost:
 		var touches []Touch
 		if err := json.NewDecoder(http.MaxBytesReader(w, r.Body, touchesLimit)).Decode(&touches); err != nil {
-			p.problem(w, http.StatusBadRequest, "These ticks cannot be read.", "")
+			p.problem(w, r, http.StatusBadRequest, "ticks", "")
 			return
 		}
 		p.within(w, r, v, func(tx *kernel.Tx) (any, error) { return nil, take(tx, token, touches) })
 	case place == "care.ics" && r.Method == http.MethodGet:
 		p.within(w, r, v, func(tx *kernel.Tx) (any, error) { return careOf(tx, token) })
 	default:
-		p.missing(w, v)
+		p.missing(w, r, v)
 	}
 }
 
@@ -163,7 +163,7 @@ func careOf(tx *kernel.Tx, token string) (calendar, error) {
 // within does something in a transaction of the house itself, as few at once as leave it usable.
 func (p *Public) within(w http.ResponseWriter, r *http.Request, v *visitor, do func(*kernel.Tx) (any, error)) {
 	if v.misses.Tokens() < 1 { // who tried so many that open nothing waits, whatever they hold now
-		p.tooMany(w)
+		p.tooMany(w, r)
 		return
 	}
 	patience, cancel := context.WithTimeout(r.Context(), 5*time.Second)
@@ -172,7 +172,7 @@ func (p *Public) within(w http.ResponseWriter, r *http.Request, v *visitor, do f
 	case p.slots <- struct{}{}:
 		defer func() { <-p.slots }()
 	case <-patience.Done():
-		p.tooMany(w)
+		p.tooMany(w, r)
 		return
 	}
 	var out any
@@ -183,13 +183,13 @@ func (p *Public) within(w http.ResponseWriter, r *http.Request, v *visitor, do f
 	var faults fault.List
 	switch {
 	case errors.Is(err, kernel.ErrMissing):
-		p.missing(w, v)
+		p.missing(w, r, v)
 	case errors.Is(err, sheets.ErrGone):
-		p.problem(w, http.StatusGone, "This page has been closed. Ask the nursery for a new one.", "")
+		p.problem(w, r, http.StatusGone, "closed", "")
 	case errors.As(err, &faults):
-		p.problem(w, http.StatusUnprocessableEntity, "This sheet has no such box to tick.", faults[0].Field)
+		p.problem(w, r, http.StatusUnprocessableEntity, "no-box", faults[0].Field)
 	case err != nil:
-		p.problem(w, http.StatusServiceUnavailable, "The nursery's computer does not answer just now. What you ticked is kept here.", "")
+		p.problem(w, r, http.StatusServiceUnavailable, "away", "")
 	default:
 		p.answer(w, out)
 	}
@@ -210,21 +210,27 @@ func (p *Public) answer(w http.ResponseWriter, out any) {
 }
 
 // missing is the one answer to whatever is not there, and it counts.
-func (p *Public) missing(w http.ResponseWriter, v *visitor) {
+func (p *Public) missing(w http.ResponseWriter, r *http.Request, v *visitor) {
 	if !v.misses.Allow() {
-		p.tooMany(w)
+		p.tooMany(w, r)
 		return
 	}
-	p.problem(w, http.StatusNotFound, "There is no such page. Check the address, or point your phone at the code again.", "")
+	p.problem(w, r, http.StatusNotFound, "none", "")
 }
 
-func (p *Public) tooMany(w http.ResponseWriter) {
+func (p *Public) tooMany(w http.ResponseWriter, r *http.Request) {
 	w.Header().Set("Retry-After", "30")
-	p.problem(w, http.StatusTooManyRequests, "Too much at once. Wait half a minute.", "")
+	p.problem(w, r, http.StatusTooManyRequests, "too-many", "")
 }
 
-func (p *Public) problem(w http.ResponseWriter, status int, title, field string) {
+// mostOfAHeader is as much of what a stranger's browser says of languages as is read.
+const mostOfAHeader = 64
+
+// problem answers in the language of whoever asks: what the address opens, and in which language, it does not tell.
+func (p *Public) problem(w http.ResponseWriter, r *http.Request, status int, code, field string) {
+	accept := r.Header.Get("Accept-Language")
+	s := words.For(accept[:min(len(accept), mostOfAHeader)], words.Metric)
 	w.Header().Set("Content-Type", "application/problem+json")
 	w.WriteHeader(status)
-	_ = json.NewEncoder(w).Encode(map[string]any{"title": title, "status": status, "field": field})
+	_ = json.NewEncoder(w).Encode(map[string]any{"title": s.Say("copy.problem."+code, nil), "status": status, "field": field})
 }

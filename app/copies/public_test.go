@@ -254,3 +254,15 @@ func TestTheCopyFollowsTheFacts(t *testing.T) {
 	status, _, _ := get(t, s.URL+"/c/"+token+"/data")
 	assert.Equal(t, 404, status)
 }
+
+// A stranger's page is told in the language of their browser; a header that is long or no language at all is no matter.
+func TestAProblemIsToldInTheBrowsersLanguage(t *testing.T) {
+	for accept, want := range map[string]string{"es-MX,es;q=0.9": "No hay tal página.", "": "There is no such page.", "zz": "There is no such page.", strings.Repeat("es-", 4000): "There is no such page."} {
+		answer := httptest.NewRecorder()
+		r := httptest.NewRequest(http.MethodGet, "/c/nothing/data", nil)
+		r.Header.Set("Accept-Language", accept)
+		copies.NewPublic(nil, fstest.MapFS{}, nil).ServeHTTP(answer, r)
+		assert.Equal(t, http.StatusNotFound, answer.Code)
+		assert.Contains(t, answer.Body.String(), want, accept[:min(len(accept), 20)])
+	}
+}
