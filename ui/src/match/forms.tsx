@@ -21,14 +21,17 @@ export function Forms({ forms }: { forms: Line[] }) {
         ? t('forms.now')
         : t('forms.next', { day: sayYearDay(f.next_day) })
   return (
-    <section className="mb-3 overflow-x-auto">
-      <h2 className="text-lg">{t('forms.title')}</h2>
+    // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls is reached by the keyboard too
+    <section className="mb-3 overflow-x-auto" tabIndex={0} aria-labelledby="forms-title">
+      <h2 id="forms-title" className="text-lg">
+        {t('forms.title')}
+      </h2>
       <table className="w-full text-sm">
         <thead>
           <tr className="border-ink border-b-2 text-left">
             {(['form', 'count', 'price', 'weight', 'people', 'hole', 'hours', 'roots', 'days', 'when'] as const).map(
               (head) => (
-                <th key={head} className="py-1 pr-3 font-semibold">
+                <th key={head} className="py-1 pr-2 align-bottom font-semibold leading-tight">
                   {t(`forms.${head}`)}
                 </th>
               ),
@@ -42,14 +45,14 @@ export function Forms({ forms }: { forms: Line[] }) {
                 <span className="font-semibold">{t(`form.${f.form}`)}</span>
                 {f.height_m > 0 && ` ${sayHeight(f.height_m, units)}`}
               </td>
-              <td className="figure pr-3">{f.count}</td>
-              <td className="figure pr-3">{price(f.price_cents)}</td>
-              <td className="figure pr-3">{figure(f.mass_kg, 'kg')}</td>
-              <td className="figure pr-3">{f.people}</td>
-              <td className="figure pr-3">{figure(f.hole_l, 'L')}</td>
-              <td className="figure pr-3">{f.hours}</td>
-              <td className="figure pr-3">{t('forms.share', { pct: Math.round(f.roots_kept * 100) })}</td>
-              <td className="figure pr-3">{f.days === null ? t('forms.waits') : f.days}</td>
+              <td className="figure pr-2">{f.count}</td>
+              <td className="figure pr-2">{price(f.price_cents)}</td>
+              <td className="figure pr-2">{figure(f.mass_kg, 'kg')}</td>
+              <td className="figure pr-2">{f.people}</td>
+              <td className="figure pr-2">{figure(f.hole_l, 'L')}</td>
+              <td className="figure pr-2">{f.hours}</td>
+              <td className="figure pr-2">{t('forms.share', { pct: Math.round(f.roots_kept * 100) })}</td>
+              <td className="figure pr-2">{f.days === null ? t('forms.waits') : f.days}</td>
               <td className="pr-3">{when(f)}</td>
             </tr>
           ))}
