@@ -20,6 +20,17 @@ export function Forms({ forms }: { forms: Line[] }) {
       : f.season === 'now'
         ? t('forms.now')
         : t('forms.next', { day: sayYearDay(f.next_day) })
+  const facts = [
+    ['count', (f: Line) => f.count],
+    ['price', (f: Line) => price(f.price_cents)],
+    ['weight', (f: Line) => figure(f.mass_kg, 'kg')],
+    ['people', (f: Line) => f.people],
+    ['hole', (f: Line) => figure(f.hole_l, 'L')],
+    ['hours', (f: Line) => f.hours],
+    ['roots', (f: Line) => t('forms.share', { pct: Math.round(f.roots_kept * 100) })],
+    ['days', (f: Line) => (f.days === null ? t('forms.waits') : f.days)],
+    ['when', when],
+  ] as const
   return (
     // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls is reached by the keyboard too
     <section className="mb-3 overflow-x-auto" tabIndex={0} aria-labelledby="forms-title">
@@ -29,31 +40,26 @@ export function Forms({ forms }: { forms: Line[] }) {
       <table className="w-full text-sm">
         <thead>
           <tr className="border-ink border-b-2 text-left">
-            {(['form', 'count', 'price', 'weight', 'people', 'hole', 'hours', 'roots', 'days', 'when'] as const).map(
-              (head) => (
-                <th key={head} className="py-1 pr-2 align-bottom font-semibold leading-tight">
-                  {t(`forms.${head}`)}
-                </th>
-              ),
-            )}
+            <th className="py-1 pr-3 font-semibold">{t('forms.form')}</th>
+            {forms.map((f) => (
+              <th key={f.lot_number} className="py-1 pr-3 font-semibold">
+                {t(`form.${f.form}`)}
+                {f.height_m > 0 && ` ${sayHeight(f.height_m, units)}`}
+              </th>
+            ))}
           </tr>
         </thead>
         <tbody>
-          {forms.map((f) => (
-            <tr key={f.lot_number} className="row-line">
-              <td className="py-1 pr-3">
-                <span className="font-semibold">{t(`form.${f.form}`)}</span>
-                {f.height_m > 0 && ` ${sayHeight(f.height_m, units)}`}
-              </td>
-              <td className="figure pr-2">{f.count}</td>
-              <td className="figure pr-2">{price(f.price_cents)}</td>
-              <td className="figure pr-2">{figure(f.mass_kg, 'kg')}</td>
-              <td className="figure pr-2">{f.people}</td>
-              <td className="figure pr-2">{figure(f.hole_l, 'L')}</td>
-              <td className="figure pr-2">{f.hours}</td>
-              <td className="figure pr-2">{t('forms.share', { pct: Math.round(f.roots_kept * 100) })}</td>
-              <td className="figure pr-2">{f.days === null ? t('forms.waits') : f.days}</td>
-              <td className="pr-3">{when(f)}</td>
+          {facts.map(([name, say]) => (
+            <tr key={name} className="row-line">
+              <th scope="row" className="py-1 pr-3 text-left font-normal">
+                {t(`forms.${name}`)}
+              </th>
+              {forms.map((f) => (
+                <td key={f.lot_number} className="figure py-1 pr-3">
+                  {say(f)}
+                </td>
+              ))}
             </tr>
           ))}
         </tbody>
