@@ -41,7 +41,11 @@ func (p *page) fromAbove(left, top, wide, high float64) {
 	p.turned(c, reach)
 	p.wind(c, reach)
 	p.SetFont("text", "", p.body*0.88)
-	p.note(left+wide, top+high-4, p.s.Say("sheet.from-above", nil), "R")
+	caption := p.s.Say("sheet.from-above", nil)
+	if turn := plan.Turn; turn != nil {
+		caption = p.s.Say("paper.turned."+turn.What, nil)
+	}
+	p.note(left+wide, top+high-4, caption, "R")
 	p.SetFont("answer", "", p.body)
 	p.note(c.x(0)-p.GetStringWidth("N")/2-1, c.y(reach)-5.4, "N", "L")
 	p.Line(c.x(0), c.y(reach)-1.6, c.x(0), c.y(reach)+0.6)
