@@ -89,6 +89,11 @@ func TestMistakesAreMendedOverHTTP(t *testing.T) {
 		}
 	}
 	require.NoError(t, json.Unmarshal([]byte(ok("POST", "/spots/"+id+"/line-answers", map[string]any{"owner": "Valley Power", "reference": "VP-7", "answer": "by hand", "answered_on": "2026-11-20"})), &answered))
+	var site struct {
+		SiteVersion int `json:"site_version"`
+	}
+	require.NoError(t, json.Unmarshal([]byte(ok("GET", "/spots/"+id, nil)), &site))
+	ok("PUT", "/spots/"+id+"/schools", map[string]any{"schools": map[string]string{"pipe": "yes"}, "reason": "the bank dries out", "site_version": site.SiteVersion})
 	ok("POST", "/spots/"+id+"/line-answers/"+answered.Reading.Answer.ID+"/taken-back", why)
 	ok("POST", "/spots/"+id+"/taken-back", why)
 }

@@ -34,6 +34,10 @@ func TestAPlanWithEverythingInIt(t *testing.T) {
 	choose("deep watering pipe", "yes")
 	p.sees("Stand the pipe upright")
 	p.sees("Sensible in dry summers and paved places.")
+	p.fill("Why this sheet goes another way than the house", "the bank dries out in June")
+	p.press("button", "Do so on all of this ground from now on")
+	p.sees("Done otherwise on this ground")
+	p.sees("Stand the pipe upright")
 	choose("backfill", "blend-quarter")
 	p.sees("compost to stir in")
 	p.until(`['pipe', 'cage', 'guard'].every((each) => document.querySelector('[data-testid=' + each + ']') !== null)`)
@@ -43,7 +47,16 @@ func TestAPlanWithEverythingInIt(t *testing.T) {
 	p.sees("Sheet 3")
 	assert.Empty(t, p.axe())
 	paper := p.textOfPaper("/api/v1/sheets/3/sheet.pdf?paper=a4")
-	for _, said := range []string{"Set the wire cage in", "Stand the pipe upright", "of compost into", "three posts", "Cut wire is sharp", "poor sand there"} {
+	for _, said := range []string{"Set the wire cage in", "Stand the pipe upright", "of compost into", "three posts", "Cut wire is sharp", "poor sand there",
+		"On this ground it is done otherwise", "the bank dries out in June"} {
 		assert.Contains(t, paper, said)
 	}
+	p.goTo("/ground/" + spot.ID)
+	p.sees("How we work on this ground")
+	p.sees("the bank dries out in June (Bram Okonedo")
+	assert.Empty(t, p.axe())
+	p.touch(`//summary[normalize-space(.)="As the house does it again"]`)
+	p.do(chromedp.SendKeys(`//details[summary="As the house does it again"]//input`, "drip line laid"))
+	p.touch(`//button[normalize-space(.)="As the house does it again"]`)
+	p.sees("As everywhere: by the house rules.")
 }

@@ -93,6 +93,8 @@ func TestSomebodyIsForgotten(t *testing.T) {
 		}
 		return kernel.Add(tx, &ground.SpotPhoto{ID: kernel.NewID(), SpotID: spot.ID, Shows: "place", Caption: "behind the Kiln House", Width: made.Width, Height: made.Height, Picture: made.Picture, Thumbnail: made.Thumbnail, PersonID: tx.Who.ID, At: tx.Now})
 	}))
+	w.Deed(w.Advisor, "set-site-schools", ByID(spot.ID), ground.NewSiteSchools{Schools: map[house.Step]string{house.StepPipe: "yes"}, Reason: "Osric Ferriter asked for it",
+		SiteVersion: Saw[ground.Page](w, "see-spot", ByID(spot.ID)).SiteVersion})
 	number := sheetOf(t, w, spot.ID).Number
 	before := Saw[sheets.Page](w, "see-sheet", ByNumber(number))
 	Refused(t, erase(w, spot.ID, "Maud Ferriter-Vance"), "tree-held-for-them")

@@ -6,6 +6,7 @@ import (
 	"sedum/app/mending"
 	"sedum/app/stations"
 	"sedum/core/climate"
+	"sedum/core/rules"
 	"sedum/kernel"
 )
 
@@ -54,12 +55,14 @@ type Data struct {
 
 // SiteData is a customer's ground.
 type SiteData struct {
-	Address string     `json:"address"`
-	LatDeg  float64    `json:"latitude_deg"`
-	Climate any        `json:"climate"`
-	Station string     `json:"weather_station" doc:"whose record counts there"`
-	Plans   []any      `json:"plans" doc:"every version of the plan of the ground"`
-	Spots   []SpotData `json:"spots"`
+	Address string  `json:"address"`
+	LatDeg  float64 `json:"latitude_deg"`
+	Climate any     `json:"climate"`
+	Station string  `json:"weather_station" doc:"whose record counts there"`
+	// Schools are the ways of working that were chosen for it, and why.
+	Schools []rules.Own `json:"schools"`
+	Plans   []any       `json:"plans" doc:"every version of the plan of the ground"`
+	Spots   []SpotData  `json:"spots"`
 }
 
 // SpotData is one spot with its records.
@@ -135,7 +138,14 @@ func DataOf(tx *kernel.Tx, customerID string) (Data, error) {
 		if err != nil {
 			return out, err
 		}
-		site := SiteData{Address: s.Address, LatDeg: s.LatDeg, Climate: s.Climate, Plans: []any{}, Spots: []SpotData{}}
+		site := SiteData{Address: s.Address, LatDeg: s.LatDeg, Climate: s.Climate, Schools: []rules.Own{}, Plans: []any{}, Spots: []SpotData{}}
+		schools, err := kernel.Many[SiteSchool](tx, "at, id", "site_id = ?", s.ID)
+		if err != nil {
+			return out, err
+		}
+		for _, each := range schools {
+			site.Schools = append(site.Schools, rules.Own{Step: each.Step, Choice: each.Choice, Reason: each.Reason})
+		}
 		if s.StationID != nil {
 			site.Station = near[*s.StationID].Name
 		}
@@ -206,6 +216,7 @@ func Forget(tx *kernel.Tx, customerID string) error {
 		{"DELETE FROM spot_photos WHERE spot_id IN " + spots, []any{customerID}},
 		{"UPDATE line_answers SET owner = ?, reference = ?, answer = ? WHERE spot_id IN " + spots, []any{Forgotten, Forgotten, Forgotten, customerID}},
 		{"UPDATE spots p JOIN sites s ON s.id = p.site_id SET p.name = ?, p.taken_back_at = COALESCE(p.taken_back_at, ?), p.version = p.version + 1 WHERE s.customer_id = ?", []any{Forgotten, tx.Now, customerID}},
+		{"UPDATE site_schools SET reason = ? WHERE site_id IN (SELECT s.id FROM sites s WHERE s.customer_id = ?)", []any{Forgotten, customerID}},
 		{"UPDATE sites SET address = ?, lat_deg = ROUND(lat_deg), version = version + 1 WHERE customer_id = ?", []any{Forgotten, customerID}},
 	} {
 		if _, err := kernel.Exec(tx, deed.sql, deed.args...); err != nil {

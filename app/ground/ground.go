@@ -120,6 +120,7 @@ func Capability(holds Holds) kernel.Capability {
 		kernel.Ask("read-drainage", "/ground/drainage", SeeGround, readDrainage),
 		kernel.Deed("record-drainage", "POST", "/spots/{id}/drainage", KeepGround, recordDrainage, same).Makes(changed...),
 		kernel.Read("near-stations", "/spots/{id}/stations", SeeGround, nearStations),
+		kernel.Deed("set-site-schools", "PUT", "/spots/{id}/schools", KeepGround, setSiteSchools, same).Makes(append(changed, "see-sheet")...),
 		kernel.Deed("choose-station", "PUT", "/spots/{id}/station", KeepGround, chooseStation, same).Makes(changed...),
 	}}
 }

@@ -25,6 +25,8 @@ type Known struct {
 	Markings []Marking
 	Tests    []DrainageTest
 	Answers  []LineAnswer
+	// Schools are all that were ever chosen for its ground, the oldest first.
+	Schools SiteSchools
 	// Photos are its pictures without their pixels, oldest first.
 	Photos []ShownPhoto
 	// Marked is the marking record that holds today, nil when there is none: nobody digs.
@@ -102,8 +104,17 @@ func read(tx *kernel.Tx, spots []Spot) ([]Known, error) {
 	if err != nil {
 		return out, err
 	}
+	schools, err := kernel.Many[SiteSchool](tx.With("Person"), "at, id", "site_id IN ?", siteIDs)
+	if err != nil {
+		return out, err
+	}
 	for _, s := range spots {
 		k := Known{Spot: s, plan: plans[s.SiteID]}
+		for _, own := range schools {
+			if own.SiteID == s.SiteID {
+				k.Schools = append(k.Schools, own)
+			}
+		}
 		if s.Site.StationID != nil {
 			k.station = known[*s.Site.StationID]
 		}
@@ -247,6 +258,8 @@ type Page struct {
 	Station *ByStation   `json:"station"`
 	Reading Answer       `json:"reading"`
 	Photos  []ShownPhoto `json:"photos" doc:"oldest first"`
+	// Schools are the ways of working that this ground has for itself, the newest first, with those that were given up.
+	Schools []ShownSchool `json:"schools"`
 }
 
 // Pages are spots by customer.
@@ -311,7 +324,7 @@ func (k Known) Page(tx *kernel.Tx) Page {
 		site.Address, site.Customer.Phone = "", ""
 	}
 	out := Page{ID: k.Spot.ID, Version: k.Spot.Version, SiteVersion: site.Version, Name: k.Spot.Name, Customer: site.Customer.Name, Phone: site.Customer.Phone,
-		Address: site.Address, LatDeg: site.LatDeg, Ground: k.Spot.Ground, Climate: site.Climate, Tests: []Hole{}, Found: k.Ground, FromPlan: k.FromPlan, Station: k.Station, Reading: k.reading(tx.Say), Photos: []ShownPhoto{}}
+		Address: site.Address, LatDeg: site.LatDeg, Ground: k.Spot.Ground, Climate: site.Climate, Tests: []Hole{}, Found: k.Ground, FromPlan: k.FromPlan, Station: k.Station, Reading: k.reading(tx.Say), Photos: []ShownPhoto{}, Schools: k.Schools.shown(tx.Say)}
 	for _, p := range k.Photos {
 		p.MayTakeBack = roles.MayTakeBack(p.PersonID == tx.Who.ID, tx.Who.Role)
 		out.Photos = append(out.Photos, p)

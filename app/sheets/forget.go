@@ -66,6 +66,9 @@ func Forget(tx *kernel.Tx, spotIDs []string, instead string) error {
 			signed, reason := without(sheet.SignedReason), without(sheet.WithdrawnReason)
 			c.Customer, c.Address, c.SpotName = instead, instead, instead
 			c.ForgottenAt, c.ChosenReason = &tx.Now, without(c.ChosenReason)
+			for i := range c.OfGround {
+				c.OfGround[i].Reason = without(c.OfGround[i].Reason)
+			}
 			if c.Marking != nil {
 				c.Marking.Reference, c.Marking.MarkedBy = instead, instead
 			}

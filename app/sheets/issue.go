@@ -55,7 +55,7 @@ func (desk Desk) issue(tx *kernel.Tx, _ kernel.None, ask Issue) (number int, err
 		unanswered.Add(name, fault.Required, nil)
 	}
 	ask.SchoolsReason = strings.TrimSpace(ask.SchoolsReason)
-	if len(ask.own(tx.Who.House)) > 0 && ask.SchoolsReason == "" {
+	if len(p.own) > 0 && ask.SchoolsReason == "" {
 		unanswered.Add("schools_reason", fault.Required, nil)
 	}
 	if err := unanswered.Err(); err != nil {
@@ -150,7 +150,7 @@ func (p planned) content(tx *kernel.Tx, ask Issue) Content {
 		Tag: p.tree.Tree.Tag, Common: p.tree.Lot.Called(), Botanical: p.tree.Lot.Kind.Botanical,
 		LotNumber: p.tree.Lot.Number, Grower: p.tree.Lot.Grower.Name, IssuedBy: tx.Who.Name,
 		Input: p.input, House: p.house.Whole(), Plan: p.plan, Care: p.care,
-		Units: ask.Units, Language: ask.Language, Chosen: ask.own(tx.Who.House),
+		Units: ask.Units, Language: ask.Language, Chosen: p.own, OfGround: p.ofGround,
 	}
 	if len(c.Chosen) > 0 {
 		c.ChosenReason = strings.TrimSpace(ask.SchoolsReason)

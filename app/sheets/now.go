@@ -76,29 +76,14 @@ func (desk Desk) now(tx *kernel.Tx, s Sheet) ([]kernel.Sentence, error) {
 		say("tree-changed", nil)
 	}
 	// What other rules make of the same facts is one thing, what this program makes of them by the rules of then another.
-	then := anew(rules.Restore(s.Content.House), s.Content)
-	if !same(anew(tx.Who.House, s.Content), then) {
+	then := planBy(rules.Restore(s.Content.House), s.Content)
+	if !same(planBy(spot.Schools.House(tx.Who.House), s.Content), then) {
 		say("rules", nil)
 	}
 	if !same(then, s.Content.Plan) {
 		say("program", nil)
 	}
 	return out, nil
-}
-
-// anew is the plan of a sheet's facts by the rules of a house, with the schools chosen for it.
-func anew(house rules.House, c Content) planting.Plan {
-	kept := rules.Restore(c.House)
-	for _, step := range (rules.Step("")).All() {
-		if next, err := house.WithSchool(step, kept.School(step)); err == nil {
-			house = next
-		}
-	}
-	p, err := planting.Make(house, c.Input)
-	if err != nil {
-		return planting.Plan{}
-	}
-	return p
 }
 
 // same compares as kept: what reads the same from its document is the same.

@@ -2,6 +2,7 @@ package sheets
 
 import (
 	"cmp"
+	"slices"
 	"time"
 
 	"sedum/app/bench"
@@ -29,7 +30,7 @@ type PlanAsk struct {
 	Schools     map[rules.Step]string `json:"schools"`
 }
 
-// own are the schools that are chosen for this sheet otherwise than the house has them.
+// own are the schools that are chosen for this sheet otherwise than a house has them on this ground.
 func (a PlanAsk) own(h rules.House) map[rules.Step]string {
 	out := map[rules.Step]string{}
 	for step, choice := range a.Schools {
@@ -71,6 +72,9 @@ type planned struct {
 	// fit is how the kind suits the spot; what excludes it must be signed for.
 	fit   match.Judged
 	house rules.House
+	// own are the schools of this sheet alone, ofGround those that the ground has for itself.
+	own      map[rules.Step]string
+	ofGround []rules.Own
 }
 
 // make works out the planting of a tree in a spot; nothing is kept.
@@ -82,12 +86,9 @@ func (desk Desk) make(tx *kernel.Tx, ask PlanAsk) (planned, error) {
 		l = planting.CheckDay(p.plantingOn, tx.Today())
 	}
 	for step, choice := range ask.Schools {
-		next, err := p.house.WithSchool(step, choice)
-		if err != nil {
+		if _, err := p.house.WithSchool(step, choice); err != nil {
 			l.Add("schools."+string(step), fault.NotAChoice, nil)
-			continue
 		}
-		p.house = next
 	}
 	if err := l.Err(); err != nil {
 		return p, err
@@ -106,6 +107,14 @@ func (desk Desk) make(tx *kernel.Tx, ask PlanAsk) (planned, error) {
 	if p.spot, err = ground.SpotOf(tx, ask.SpotID); err != nil {
 		return p, err
 	}
+	p.house = p.spot.Schools.House(p.house)
+	p.own, p.ofGround = ask.own(p.house), p.spot.Schools.Own(tx.Who.House)
+	for step, choice := range p.own {
+		if p.house, err = p.house.WithSchool(step, choice); err != nil {
+			return p, err
+		}
+	}
+	p.ofGround = slices.DeleteFunc(p.ofGround, func(o rules.Own) bool { _, here := p.own[o.Step]; return here })
 	p.input = planting.Input{
 		Tree: planTree(p.house, p.tree, ask.StandsAlone != nil && *ask.StandsAlone), Kind: match.PlanKind(p.tree.Lot.Kind, p.spot.Ground), Spot: match.PlanSpot(p.spot, p.plantingOn),
 		Today: ask.today(p.plantingOn),

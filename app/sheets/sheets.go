@@ -3,6 +3,7 @@ package sheets
 
 import (
 	"embed"
+	"slices"
 	"strings"
 	"time"
 
@@ -47,22 +48,44 @@ type Content struct {
 	Chosen map[rules.Step]string `json:"chosen,omitempty"`
 	// ChosenReason is why they are.
 	ChosenReason string `json:"chosen_reason,omitempty"`
+	// OfGround are the schools that the ground has for itself, with why.
+	OfGround []rules.Own `json:"of_ground,omitempty"`
 	// ForgottenAt is when the person it went to was taken out of it.
 	ForgottenAt *time.Time `json:"forgotten_at,omitempty"`
 }
 
-// ChosenText says on paper and screen which schools are this sheet's own, and why; "" when none is.
+// ChosenText says on paper and screen which schools are this sheet's or this ground's own, and why; "" when none is.
 func (c Content) ChosenText(s words.Speaker) string {
-	if len(c.Chosen) == 0 {
-		return ""
-	}
-	list := []string{}
+	out, list := []string{}, []string{}
 	for _, each := range rules.AllSchools() {
 		if choice, own := c.Chosen[each.Step]; own {
-			list = append(list, s.Say("school.step."+string(each.Step), nil)+": "+s.Say("school."+string(each.Step)+"."+choice, nil))
+			list = append(list, ground.SaySchool(s, each.Step, choice))
 		}
 	}
-	return s.Say("sheet.chosen", map[string]any{"what": strings.Join(list, "; "), "reason": c.ChosenReason})
+	if len(list) > 0 {
+		out = append(out, s.Say("sheet.chosen", map[string]any{"what": strings.Join(list, "; "), "reason": c.ChosenReason}))
+	}
+	for _, reason := range reasonsOf(c.OfGround) {
+		list = []string{}
+		for _, each := range c.OfGround {
+			if each.Reason == reason {
+				list = append(list, ground.SaySchool(s, each.Step, each.Choice))
+			}
+		}
+		out = append(out, s.Say("sheet.of-ground", map[string]any{"what": strings.Join(list, "; "), "reason": reason}))
+	}
+	return strings.Join(out, " ")
+}
+
+// reasonsOf are the reasons of some schools, each once, in their order.
+func reasonsOf(list []rules.Own) []string {
+	out := []string{}
+	for _, each := range list {
+		if !slices.Contains(out, each.Reason) {
+			out = append(out, each.Reason)
+		}
+	}
+	return out
 }
 
 // ForgottenText says on paper that it was drawn anew without the person, "" while it was not.

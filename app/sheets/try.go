@@ -2,6 +2,7 @@ package sheets
 
 import (
 	"sedum/app/bench"
+	"sedum/app/ground"
 	housed "sedum/app/rules"
 	"sedum/core/planting"
 	"sedum/core/rules"
@@ -77,7 +78,16 @@ func tryRule(tx *kernel.Tx, _ kernel.None, ask TryRule) (Tried, error) {
 		return out, err
 	}
 	out.Open = len(open)
+	spotIDs := []string{}
 	for _, s := range open {
+		spotIDs = append(spotIDs, s.SpotID)
+	}
+	grounds, err := ground.SchoolsOf(tx, spotIDs)
+	if err != nil {
+		return out, err
+	}
+	for _, s := range open {
+		now, next := grounds[s.SpotID].House(now), grounds[s.SpotID].House(next)
 		if figures := figuresApart(tx.Say, now, next, s.Content); len(figures) > 0 {
 			out.Sheets = append(out.Sheets, TriedSheet{s.Number, s.Content.Customer, figures})
 		}

@@ -34,8 +34,10 @@ type Planned struct {
 	Open    []string        `json:"open"`
 	Schools []housed.School `json:"schools"`
 	// OwnSchools are the steps whose school is another than the house's: why, is printed.
-	OwnSchools []rules.Step    `json:"own_schools"`
-	Fit        match.Candidate `json:"fit"`
+	OwnSchools []rules.Step `json:"own_schools"`
+	// OfGround are the schools that this ground has for itself, with why.
+	OfGround []rules.Own     `json:"of_ground"`
+	Fit      match.Candidate `json:"fit"`
 }
 
 func (desk Desk) showPlan(tx *kernel.Tx, _ kernel.None, ask PlanAsk) (Planned, error) {
@@ -50,7 +52,8 @@ func (desk Desk) showPlan(tx *kernel.Tx, _ kernel.None, ask PlanAsk) (Planned, e
 		Words: s.Plan(p.input, p.plan, p.care), First: match.SayFirst(s, p.house, p.fit.Stand.First), Stops: []kernel.Sentence{}, Open: ask.open(), Fit: p.fit.Show(s, p.house),
 		Schools: housed.Schools(s, func(step rules.Step) string { return p.plan.Schools[string(step)] }),
 	}
-	out.OwnSchools = append([]rules.Step{}, slices.Sorted(maps.Keys(ask.own(tx.Who.House)))...)
+	out.OfGround = p.ofGround
+	out.OwnSchools = append([]rules.Step{}, slices.Sorted(maps.Keys(p.own))...)
 	for _, stop := range p.plan.Stops {
 		out.Stops = append(out.Stops, kernel.Sentence{Code: string(stop), Text: s.Stop(stop, p.input.Standing)})
 	}

@@ -123,6 +123,13 @@ func (h House) WithSchool(s Step, choice string) (House, error) {
 	return h, nil
 }
 
+// Own is a school that holds for one ground or one sheet and not for the whole house, and why.
+type Own struct {
+	Step   Step   `json:"step"`
+	Choice string `json:"choice"`
+	Reason string `json:"reason"`
+}
+
 // Chosen lists the school in force at every step.
 func (h House) Chosen() map[Step]string {
 	out := map[Step]string{}

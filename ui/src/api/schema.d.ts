@@ -3018,6 +3018,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/spots/{id}/schools": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Set site schools */
+        put: operations["set-site-schools"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/spots/{id}/station": {
         parameters: {
             query?: never;
@@ -4982,6 +4999,14 @@ export interface components {
             private_lines: components["schemas"]["GroundPrivateLines"];
             reference: string;
         };
+        GroundNewSiteSchools: {
+            reason: string;
+            schools: {
+                [key: string]: string;
+            };
+            /** Format: int64 */
+            site_version: number;
+        };
         GroundNewSpot: {
             spot_name: string;
         };
@@ -5026,6 +5051,7 @@ export interface components {
             /** @description oldest first */
             photos: components["schemas"]["GroundShownPhoto"][];
             reading: components["schemas"]["GroundAnswer"];
+            schools: components["schemas"]["GroundShownSchool"][];
             /** Format: int64 */
             site_version: number;
             station: components["schemas"]["GroundByStation"] | null;
@@ -5232,6 +5258,17 @@ export interface components {
             id: string;
             may_take_back: boolean;
             shows: components["schemas"]["GroundShows"];
+        };
+        GroundShownSchool: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            /** @description empty: as the house does it */
+            choice: string;
+            holds: boolean;
+            reason: string;
+            step: components["schemas"]["RulesStep"];
+            text: string;
         };
         /** @enum {string} */
         GroundShows: "soil" | "hole" | "place" | "around";
@@ -7211,6 +7248,11 @@ export interface components {
             reason: string;
             value: string;
         };
+        RulesOwn: {
+            choice: string;
+            reason: string;
+            step: components["schemas"]["RulesStep"];
+        };
         RulesReadFile: {
             differences: components["schemas"]["RulesDifference"][];
         };
@@ -7442,6 +7484,7 @@ export interface components {
             first: components["schemas"]["Sentence"][];
             fit: components["schemas"]["MatchCandidate"];
             input: components["schemas"]["PlantingInput"];
+            of_ground: components["schemas"]["RulesOwn"][];
             open: string[];
             own_schools: components["schemas"]["RulesStep"][];
             plan: components["schemas"]["PlantingPlan"];
@@ -17013,6 +17056,48 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["GroundAnswer"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "set-site-schools": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GroundNewSiteSchools"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GroundPage"];
                 };
             };
             /** @description Error */

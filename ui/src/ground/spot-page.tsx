@@ -17,6 +17,7 @@ import { MendPart } from './mend-part'
 import { Part } from './parts'
 import { Place } from './place'
 import { rebaseGround } from './rebase'
+import { SchoolsPart } from './schools-part'
 import { Services } from './services'
 import { TexturePart } from './soil-part'
 import { SpotPhotos } from './spot-photos'
@@ -124,6 +125,7 @@ function SpotForm({ spot, who }: { spot: Spot; who: Person }) {
             onSaved={(s) => cache.setQueryData(spotQuery(spot.id).queryKey, s)}
           />
         </fieldset>
+        <SchoolsPart spot={spot} may={may} />
         {may && <MendPart spot={spot} />}
         {(who.deeds as string[]).includes('answer-for-data') && <TheirData spot={spot} />}
       </div>

@@ -2,9 +2,10 @@ import { useMutation, useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { Link, useLocation } from 'wouter'
-import { ask, client, type Person, Problem, type Schemas } from '../api/client'
+import { ask, client, type Person, Problem, type Schemas, type Spot } from '../api/client'
 import { plantingGround, stockBuds, wordsLanguage } from '../api/declared.gen'
 import { planQuery, spotQuery } from '../api/queries'
+import { useSiteSchools } from '../ground/site-schools'
 import { Choice, yesNo } from '../parts/choice'
 import { useDeed } from '../parts/deed'
 import { MeasureField } from '../parts/measure-field'
@@ -230,11 +231,43 @@ export function PlanPage({ spotId, tag, who }: { spotId: string; tag: string; wh
           </div>
         </section>
         {p.own_schools.length > 0 && (
-          <label className="block">
-            <span className="mb-1 block font-semibold text-sm">{t('plan.schools-reason')}</span>
-            <input className="field" maxLength={500} value={why} onChange={(e) => setWhy(e.target.value)} />
-            <FieldFault text={issue.error instanceof Problem ? issue.error.field('schools_reason') : undefined} />
-          </label>
+          <div className="grid gap-2">
+            <label className="block">
+              <span className="mb-1 block font-semibold text-sm">{t('plan.schools-reason')}</span>
+              <input className="field" maxLength={500} value={why} onChange={(e) => setWhy(e.target.value)} />
+              <FieldFault text={issue.error instanceof Problem ? issue.error.field('schools_reason') : undefined} />
+            </label>
+            {spot.data && (who.deeds as string[]).includes('keep-ground') && (
+              <ForGround
+                spot={spot.data}
+                schools={Object.fromEntries(p.own_schools.map((step) => [step, schools[step] ?? '']))}
+                reason={why}
+                done={() => {
+                  setSchools({})
+                  setWhy('')
+                }}
+              />
+            )}
+          </div>
+        )}
+        {p.of_ground.length > 0 && (
+          <section aria-labelledby="of-ground" className="row-line pb-3">
+            <h2 id="of-ground" className="text-base">
+              {t('plan.of-ground')}
+            </h2>
+            <ul>
+              {p.of_ground.map((o) => (
+                <li key={o.step}>
+                  <span className="font-semibold">{p.schools.find((s) => s.step === o.step)?.label}:</span>{' '}
+                  {p.schools.find((s) => s.step === o.step)?.choices.find((c) => c.code === o.choice)?.text}{' '}
+                  <span className="text-soft text-sm">{o.reason}</span>
+                </li>
+              ))}
+            </ul>
+            <Link href={`/ground/${spotId}`} className="inline-flex min-h-11 items-center font-semibold underline">
+              {t('plan.of-ground.change')}
+            </Link>
+          </section>
         )}
         <details className="row-line pb-3">
           <summary className="min-h-11 cursor-pointer py-2 font-semibold">{t('plan.schools')}</summary>
@@ -264,5 +297,28 @@ export function PlanPage({ spotId, tag, who }: { spotId: string; tag: string; wh
         {spot.data?.reading.marked && <p className="text-sm">{t('plan.marked', { ...spot.data.reading.marked })}</p>}
       </div>
     </PlanView>
+  )
+}
+
+/** What was chosen for this sheet, made the way of working on the whole ground, with the same reason. */
+function ForGround(props: { spot: Spot; schools: Record<string, string>; reason: string; done: () => void }) {
+  const { t } = useTranslation()
+  const set = useSiteSchools(props.spot, props.done)
+  return (
+    <>
+      <button
+        type="button"
+        className="quiet justify-self-start"
+        disabled={!props.reason.trim() || set.isPending}
+        onClick={() => set.mutate({ schools: props.schools, reason: props.reason })}
+      >
+        {t('plan.for-ground')}
+      </button>
+      {set.error && (
+        <p role="alert" className="text-oxblood">
+          {sayProblem(set.error, t)}
+        </p>
+      )}
+    </>
   )
 }
