@@ -103,7 +103,7 @@ func New(d *kernel.Database, s Settings) *kernel.Kernel {
 				stations.Capability(weather),
 				ground.Capability(sheets.HoldsSpot),
 				match.Capability(clocks),
-				sheets.Capability(sheets.Desk{Clocks: clocks, Public: s.Public}),
+				sheets.Capability(sheets.Desk{Clocks: clocks, Public: s.Public, As: book.Admit}),
 				copies.Capability(),
 				orders.Capability(),
 				forgetting.Capability(),

@@ -53,6 +53,8 @@ var stored = map[string]struct {
 	"labels.job.Tags":              {"print_jobs", "tags", func() any { return &[]string{} }},
 	"messages.Message.Facts":       {"messages", "facts", func() any { return &map[string]string{} }},
 	"rules.kept.Whole":             {"houses", "whole", func() any { return &rules.Whole{} }},
+	"sheets.BatchItem.Ask":         {"sheet_batch_items", "ask", func() any { return &sheets.Issue{} }},
+	"sheets.BatchItem.Reason":      {"sheet_batch_items", "reason", func() any { return &kernel.Reason{} }},
 	"sheets.Sheet.Content":         {"sheets", "content", func() any { return &sheets.Content{} }},
 	"stations.Record.How":          {"station_records", "how", func() any { return &station.How{} }},
 	"stations.Record.Scan":         {"station_records", "scan", func() any { return &stations.Scan{} }},
@@ -112,6 +114,12 @@ func assertHolds(t *testing.T, at string, was, is any) {
 func pin(t *testing.T, file, table, column string) {
 	w := apptest.Open(t)
 	w.Deed(w.Hand, "draw-sample", apptest.ByNumber(15), lots.NewDraw{Looks: 2})
+	tree, spot := w.TreeIn(stock.ForSale), w.SpotOf("Petra Averill").ID
+	asked := sheets.Issue{TreeVersion: tree.Version, Units: "metric", Language: "en-US", PlanAsk: sheets.PlanAsk{Tag: tree.Tag, SpotID: spot, PlantingOn: "2026-12-25"}}
+	w.Deed(w.Advisor, "issue-batch", apptest.ByID(spot), sheets.NewBatch{Sheets: []sheets.Issue{asked}})
+	if column == "reason" {
+		w.Job("sheet-batches")
+	}
 	var text string
 	require.NoError(t, w.Tx(func(tx *kernel.Tx) (err error) {
 		text, err = kernel.Value[string](tx, "SELECT "+column+" FROM "+table+" ORDER BY CHAR_LENGTH("+column+") DESC LIMIT 1")

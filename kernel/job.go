@@ -3,7 +3,10 @@ package kernel
 import (
 	"context"
 	"log/slog"
+	"sync/atomic"
 	"time"
+
+	"golang.org/x/sync/errgroup"
 )
 
 // Job is what the house does by itself, declared like an operation: every so often it lists what is due, and does each unit in a
@@ -17,6 +20,11 @@ type Job struct {
 	Due func(*Tx) ([]string, error)
 	// Each does one unit.
 	Each func(tx *Tx, unit string) error
+	// Width is how many units are done at once, each on its own connection; 0 is one after the other.
+	Width int
+	// Failed notes, in a transaction of its own, why a unit cannot be done as things stand, so that it is not due again. Without it a unit that
+	// is refused stops the turn.
+	Failed func(tx *Tx, unit string, why Reason) error
 }
 
 // Work does every job whose turn it is, until the context ends. A database that is away is asked again.
@@ -31,6 +39,8 @@ func (k *Kernel) Work(ctx context.Context) {
 		case <-ctx.Done():
 			return
 		case <-tick.C:
+		case id := <-k.wakes:
+			k.woken(ctx, id)
 		}
 	}
 }
@@ -79,16 +89,60 @@ func (k *Kernel) Run(ctx context.Context, j Job) (int, error) {
 		units, err = j.Due(tx)
 		return err
 	})
-	done := 0
+	if err != nil {
+		return 0, err
+	}
+	var done atomic.Int64
+	at, ctx := errgroup.WithContext(ctx)
+	at.SetLimit(max(j.Width, 1))
 	for _, unit := range units {
-		if err != nil || ctx.Err() != nil {
-			break
+		at.Go(func() error {
+			if err := ctx.Err(); err != nil {
+				return err
+			}
+			err := k.unit(ctx, house, j, unit)
+			if err == nil {
+				done.Add(1)
+			}
+			return err
+		})
+	}
+	err = at.Wait()
+	return int(done.Load()), err
+}
+
+// unit does one unit; what is refused is noted by who declared how.
+func (k *Kernel) unit(ctx context.Context, house Who, j Job, unit string) error {
+	err := k.Do(ctx, house, func(tx *Tx) error { return j.Each(tx, unit) })
+	why, known := ReasonOf(err)
+	if j.Failed == nil || !known {
+		return err
+	}
+	return k.Do(ctx, house, func(tx *Tx) error { return j.Failed(tx, unit, why) })
+}
+
+// Wake has a job done once the deed is in, and not only at its next turn. Who is woken while busy hears it at that turn.
+func (tx *Tx) Wake(job string) {
+	if tx.wakes == nil {
+		return
+	}
+	tx.AfterCommit(func(context.Context) {
+		select {
+		case tx.wakes <- job:
+		default:
 		}
-		if err = k.Do(ctx, house, func(tx *Tx) error { return j.Each(tx, unit) }); err == nil {
-			done++
+	})
+}
+
+func (k *Kernel) woken(ctx context.Context, id string) {
+	for _, j := range k.Jobs() {
+		if j.ID != id {
+			continue
+		}
+		if _, err := k.Run(ctx, j); err != nil && ctx.Err() == nil {
+			slog.Warn("the house's own work could not be done", "job", id, "error", err)
 		}
 	}
-	return done, err
 }
 
 // takeTurn claims the turn of a job: the row says until when it is taken.

@@ -63,6 +63,7 @@ type Kernel struct {
 	api          huma.API
 	handler      http.Handler
 	refusals     refusals
+	wakes        chan string
 }
 
 // Gather builds the program over a database. The capabilities are made when the sessions are there.
@@ -73,7 +74,7 @@ func Gather(d *Database, settings Settings, capabilities func(*Sessions) []Capab
 	if settings.Zone == nil {
 		settings.Zone = time.UTC
 	}
-	k := &Kernel{database: d, settings: settings}
+	k := &Kernel{database: d, settings: settings, wakes: make(chan string, 64)}
 	k.sessions = newSessions(d, settings.Admit, settings.TLS, k.Clock)
 	k.capabilities = append([]Capability{own}, capabilities(k.sessions)...)
 	useOurProblems()
@@ -157,7 +158,7 @@ func PermissionsOf(capabilities []Capability, role roles.Role) []string {
 
 // As is the Tx of somebody, by the kernel's clock, for Do and Look.
 func (k *Kernel) as(who Who) Tx {
-	return Tx{Who: who, Now: k.settings.Clock(), Zone: k.settings.Zone, Say: words.For("", words.Metric)}
+	return Tx{Who: who, Now: k.settings.Clock(), Zone: k.settings.Zone, Say: words.For("", words.Metric), wakes: k.wakes}
 }
 
 // Do does a deed in somebody's name, without a request: the demo, jobs, tests.

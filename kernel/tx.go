@@ -32,6 +32,7 @@ type Tx struct {
 
 	address string
 	entry   *entry
+	wakes   chan<- string
 
 	ctx   context.Context
 	db    *gorm.DB

@@ -17,6 +17,7 @@ import (
 	"sedum/app/match"
 	"sedum/app/mending"
 	"sedum/app/photos"
+	"sedum/app/sheets"
 	"sedum/core/arrival"
 	"sedum/core/care"
 	"sedum/core/climate"
@@ -124,6 +125,7 @@ func sets() map[string]said {
 		"planting.Caution":      by(set.Texts[planting.Caution](), "caution.", ""),
 		"planting.ConflictCode": by(set.Texts[planting.ConflictCode](), "conflict.", ""),
 		"planting.FlareSchool":  by(set.Texts[planting.FlareSchool](), "school.flare.", ""),
+		"sheets.ItemState":      unsaid(set.Texts[sheets.ItemState]()), // where it stands on the page says it
 		"station.Column":        by(set.Texts[station.Column](), "", "station.column."),
 		"station.RowFault":      by(set.Texts[station.RowFault](), "", "station.row."),
 		"station.Unit":          by(set.Texts[station.Unit](), "", "station.unit."),

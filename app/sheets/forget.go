@@ -49,6 +49,9 @@ func LastPlanting(tx *kernel.Tx, spotIDs []string) (*time.Time, error) {
 // words that somebody signed or withdrew by keep their sense where they name nobody. The tree's record stays.
 func Forget(tx *kernel.Tx, spotIDs []string, instead string) error {
 	for _, s := range spotIDs {
+		if _, err := kernel.Exec(tx, "UPDATE sheet_batch_items SET ask = NULL WHERE spot_id = ?", s); err != nil {
+			return err
+		}
 		list, err := kernel.Many[Sheet](tx, "number", "spot_id = ?", s)
 		if err != nil {
 			return err

@@ -32,7 +32,12 @@ type Issue struct {
 //
 // Refused when services are not marked (no signature replaces a record) or there is no planting here;
 // when something else stands against it, until an advisor signs with a reason.
-func (desk Desk) issue(tx *kernel.Tx, _ kernel.None, ask Issue) (number int, err error) {
+func (desk Desk) issue(tx *kernel.Tx, _ kernel.None, ask Issue) (int, error) {
+	return desk.issueAs(tx, ask, func() (int, error) { return tx.Next("sheet", 1) })
+}
+
+// issueAs issues under a number that is asked for once nothing stands against it.
+func (desk Desk) issueAs(tx *kernel.Tx, ask Issue, next func() (int, error)) (number int, err error) {
 	t, err := records.HoldTree(tx, ask.Tag)
 	if err != nil {
 		return 0, err
@@ -61,22 +66,13 @@ func (desk Desk) issue(tx *kernel.Tx, _ kernel.None, ask Issue) (number int, err
 	if err := unanswered.Err(); err != nil {
 		return 0, err
 	}
-	switch {
-	case p.plan.Refused != "":
-		return 0, kernel.Refused{Code: string(p.plan.Refused), Field: "spot_id"}
-	case p.plan.Locked:
-		return 0, kernel.Refused{Code: "services-unmarked", Field: "spot_id"}
-	case len(p.plan.First) > 0:
-		return 0, kernel.Refused{Code: string(p.plan.First[0]), Field: "spot_id"}
-	case p.plan.FindOut != nil:
-		return 0, kernel.Refused{Code: "too-much-unknown", Field: "spot_id"}
-	case len(p.plan.Stops) > 0 && ask.SignedReason == "":
-		return 0, kernel.Refused{Code: "sign-with-reason", Field: "signed_reason"}
-	}
-	if err := ground.Touch(tx, p.spot.Spot.ID); err != nil {
+	if err := p.unsignable(); err != nil {
 		return 0, err
 	}
-	n, err := tx.Next("sheet", 1)
+	if len(p.plan.Stops) > 0 && ask.SignedReason == "" {
+		return 0, kernel.Refused{Code: "sign-with-reason", Field: "signed_reason"}
+	}
+	n, err := next()
 	if err != nil {
 		return 0, err
 	}
@@ -92,13 +88,22 @@ func (desk Desk) issue(tx *kernel.Tx, _ kernel.None, ask Issue) (number int, err
 			s.Series = before.ID
 		}
 	}
+	link := newLink(tx, s)
+	papers, err := desk.drawPapers(tx, s, link)
+	if err != nil {
+		return 0, err
+	}
+	// Whose ground it is is held only now: the sheets of one ground are drawn beside each other.
+	if err := ground.Touch(tx, s.SpotID); err != nil {
+		return 0, err
+	}
 	if err := kernel.Add(tx, &s); err != nil {
 		return 0, err
 	}
-	if _, err := desk.newLink(tx, s); err != nil {
+	if err := kernel.Add(tx, &link); err != nil {
 		return 0, err
 	}
-	if err := desk.keepPapers(tx, s); err != nil {
+	if err := keepPapers(tx, papers); err != nil {
 		return 0, err
 	}
 	if before != nil {

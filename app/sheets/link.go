@@ -30,10 +30,9 @@ func (Link) TableName() string { return "sheet_links" }
 func (l Link) Holds(today time.Time) bool { return l.RevokedAt == nil && !l.ExpiresOn.Before(today) }
 
 // newLink makes a sheet's address: 130 random bits, which nobody guesses.
-func (desk Desk) newLink(tx *kernel.Tx, s Sheet) (Link, error) {
+func newLink(tx *kernel.Tx, s Sheet) Link {
 	months := int(tx.Who.House.Value(rules.SheetLinkMonths))
-	l := Link{ID: kernel.NewID(), SheetID: s.ID, Token: rand.Text(), MadeAt: tx.Now, PersonID: tx.Who.ID, ExpiresOn: tx.Today().AddDate(0, months, 0)}
-	return l, kernel.Add(tx, &l)
+	return Link{ID: kernel.NewID(), SheetID: s.ID, Token: rand.Text(), MadeAt: tx.Now, PersonID: tx.Who.ID, ExpiresOn: tx.Today().AddDate(0, months, 0)}
 }
 
 // address is where a link leads, "" where this house serves no copies.
@@ -99,8 +98,8 @@ func (desk Desk) shareSheet(tx *kernel.Tx, p kernel.ByNumber, _ kernel.None) (in
 	if err := endLinks(tx, s.ID); err != nil {
 		return 0, err
 	}
-	_, err = desk.newLink(tx, s)
-	return p.Number, err
+	link := newLink(tx, s)
+	return p.Number, kernel.Add(tx, &link)
 }
 
 func revokeLink(tx *kernel.Tx, p kernel.ByNumber, _ kernel.None) (int, error) {

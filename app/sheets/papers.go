@@ -26,14 +26,15 @@ func (Handed) TableName() string { return "sheet_papers" }
 // sizes that are handed over.
 var sizes = []string{"a4", "letter"}
 
-// keepPapers draws a sheet in its own words and units as it goes out, and keeps it.
-func (desk Desk) keepPapers(tx *kernel.Tx, s Sheet) error {
+// drawPapers draws a sheet in its own words and units as it goes out, with the link that goes with it.
+func (desk Desk) drawPapers(tx *kernel.Tx, s Sheet, link Link) ([]Handed, error) {
 	h, err := letterhead.Of(tx)
 	if err != nil {
-		return err
+		return nil, err
 	}
 	say := words.In(s.Content.Language, s.Content.Units)
 	sheet := desk.paperSheet(tx, say, s)
+	sheet.Link = desk.address(link)
 	// Both at once: whoever issues another sheet waits for its number until these are drawn.
 	drawn, errs := make([][]byte, len(sizes)), make([]error, len(sizes))
 	var both sync.WaitGroup
@@ -42,10 +43,18 @@ func (desk Desk) keepPapers(tx *kernel.Tx, s Sheet) error {
 	}
 	both.Wait()
 	if err := errors.Join(errs...); err != nil {
-		return err
+		return nil, err
 	}
+	out := []Handed{}
 	for i, size := range sizes {
-		if err := kernel.Add(tx, &Handed{s.ID, size, drawn[i], tx.Now}); err != nil {
+		out = append(out, Handed{s.ID, size, drawn[i], tx.Now})
+	}
+	return out, nil
+}
+
+func keepPapers(tx *kernel.Tx, papers []Handed) error {
+	for _, each := range papers {
+		if err := kernel.Add(tx, &each); err != nil {
 			return err
 		}
 	}
@@ -106,5 +115,9 @@ func redraw(tx *kernel.Tx, s Sheet) error {
 	if _, err := kernel.Exec(tx, "DELETE FROM sheet_papers WHERE sheet_id = ?", s.ID); err != nil {
 		return err
 	}
-	return Desk{}.keepPapers(tx, s) // nobody is left to hold a link
+	papers, err = Desk{}.drawPapers(tx, s, Link{}) // nobody is left to hold one
+	if err != nil {
+		return err
+	}
+	return keepPapers(tx, papers)
 }

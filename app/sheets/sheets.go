@@ -135,6 +135,8 @@ type Desk struct {
 	Clocks clock.Clocks
 	// Public is where customers' copies are served (https://...), "" where they are not.
 	Public string
+	// As finds who somebody is now, for what goes on in their name after they asked for it.
+	As func(tx *kernel.Tx, personID string) (kernel.Who, error)
 }
 
 // Capability declares what can be asked and done here.
@@ -144,6 +146,20 @@ func Capability(desk Desk) kernel.Capability {
 		kernel.AskFile("draft-pdf", "/plan/draft.pdf", match.MatchAndPlan, "application/pdf", desk.draftPDF),
 		kernel.Deed("issue-sheet", "POST", "/sheets", IssueSheets, desk.issue, func(tx *kernel.Tx, _ kernel.None, number int) (Page, error) { return desk.page(tx, number) }).
 			Makes("list-sheets", "see-sheet", "sheets-of-tree", "see-tree", "list-trees", "list-lots", "match", "today"),
+		kernel.Ask("plan-batch", "/plans", match.MatchAndPlan, desk.planBatch).Limit(1 << 20),
+		kernel.Deed("issue-batch", "POST", "/spots/{id}/sheets", IssueSheets, desk.issueBatch, func(tx *kernel.Tx, _ kernel.ByID, id string) (BatchPage, error) {
+			return seeBatch(tx, kernel.ByID{ID: id})
+		}).Makes("list-batches").Limit(2 << 20),
+		kernel.Deed("stop-batch", "POST", "/batches/{id}/stopped", IssueSheets, stopBatch, func(tx *kernel.Tx, p kernel.ByID, _ string) (BatchPage, error) {
+			return seeBatch(tx, p)
+		}).Makes("list-batches", "see-batch"),
+		kernel.Deed("resume-batch", "POST", "/batches/{id}/resumed", IssueSheets, resumeBatch, func(tx *kernel.Tx, p kernel.ByID, _ string) (BatchPage, error) {
+			return seeBatch(tx, p)
+		}).Makes("list-batches", "see-batch"),
+		kernel.Read("list-batches", "/batches", IssueSheets, listBatches),
+		kernel.Read("see-batch", "/batches/{id}", IssueSheets, seeBatch),
+		kernel.ReadFile("batch-pdf", "/batches/{id}/sheets.pdf", IssueSheets, "application/pdf", batchPDF),
+		kernel.ReadFile("batch-archive", "/batches/{id}/sheets.zip", IssueSheets, "application/zip", batchArchive),
 		kernel.Deed("withdraw-sheet", "POST", "/sheets/{number}/withdrawal", IssueSheets, withdraw, func(tx *kernel.Tx, _ kernel.ByNumber, number int) (Page, error) {
 			return desk.page(tx, number)
 		}).Makes("list-sheets", "see-sheet", "sheets-of-tree", "see-tree", "list-trees", "list-lots", "match", "today"),
@@ -163,7 +179,7 @@ func Capability(desk Desk) kernel.Capability {
 		kernel.ReadFile("sheet-handed-over", "/sheets/{number}/handed-over.pdf", IssueSheets, "application/pdf", handedOver),
 		kernel.ReadFile("sheet-page", "/sheets/{number}/sheet.html", ground.SeeGround, "text/html", desk.sheetPage),
 		kernel.ReadFile("sheet-calendar", "/sheets/{number}/care.ics", ground.SeeGround, "text/calendar", desk.calendar),
-	}, Jobs: []kernel.Job{desk.watch()}}
+	}, Jobs: []kernel.Job{desk.watch(), desk.batches()}}
 }
 
 func byNumber(tx *kernel.Tx, number int) (Sheet, error) {

@@ -38,6 +38,8 @@ const RoomPage = lazy(() => import('./match/room-page').then((m) => ({ default: 
 const SeveralPage = lazy(() => import('./match/several-page').then((m) => ({ default: m.SeveralPage })))
 const MatchPage = lazy(() => import('./match/match-page').then((m) => ({ default: m.MatchPage })))
 const PlanPage = lazy(() => import('./sheet/plan-page').then((m) => ({ default: m.PlanPage })))
+const NewBatchPage = lazy(() => import('./sheet/new-batch-page').then((m) => ({ default: m.NewBatchPage })))
+const BatchPage = lazy(() => import('./sheet/batch-page').then((m) => ({ default: m.BatchPage })))
 const SheetsPage = lazy(() => import('./sheet/sheets-page').then((m) => ({ default: m.SheetsPage })))
 const SheetPage = lazy(() => import('./sheet/sheet-page').then((m) => ({ default: m.SheetPage })))
 const KindsPage = lazy(() => import('./kinds/kinds-page').then((m) => ({ default: m.KindsPage })))
@@ -123,13 +125,17 @@ export function App() {
             <MatchPage who={who.data} />
           </Route>
           <Route path="/match/:id/beside">{(p) => <BesidePage key={p.id} id={p.id} />}</Route>
-          <Route path="/match/:id/several">{(p) => <SeveralPage key={p.id} id={p.id} />}</Route>
+          <Route path="/match/:id/several">{(p) => <SeveralPage key={p.id} id={p.id} who={who.data} />}</Route>
+          <Route path="/match/:id/sheets">{(p) => <NewBatchPage key={p.id} id={p.id} who={who.data} />}</Route>
           <Route path="/match/:id/room">{(p) => <RoomPage key={p.id} id={p.id} />}</Route>
           <Route path="/match/:id">{(p) => <MatchPage key={p.id} id={p.id} who={who.data} />}</Route>
           <Route path="/plan/:spot/:tag">
             {(p) => <PlanPage key={p.spot + p.tag} spotId={p.spot} tag={p.tag} who={who.data} />}
           </Route>
-          <Route path="/sheets" component={SheetsPage} />
+          <Route path="/sheets">
+            <SheetsPage may={(who.data.deeds as string[]).includes('issue-sheets')} />
+          </Route>
+          <Route path="/sheets/together/:id">{(p) => <BatchPage key={p.id} id={p.id} />}</Route>
           <Route path="/sheets/:number/order">{(p) => <OrderPage key={p.number} number={Number(p.number)} />}</Route>
           <Route path="/sheets/:number">
             {(p) => (

@@ -412,6 +412,9 @@ export const stales = {
     'match',
     'today',
   ],
+  'issue-batch': ['list-batches'],
+  'stop-batch': ['list-batches', 'see-batch'],
+  'resume-batch': ['list-batches', 'see-batch'],
   'withdraw-sheet': [
     'list-sheets',
     'see-sheet',
@@ -488,6 +491,8 @@ export const reads = [
   'match-beside',
   'judge-move',
   'match-order',
+  'list-batches',
+  'see-batch',
   'sheet-link',
   'sheets-of-tree',
   'list-sheets',
@@ -1180,6 +1185,7 @@ export const rulesStep = [
 ] as const
 export const samplingDecision = ['release', 'refuse', 'keep-checking'] as const
 export const samplingStrictness = ['tightened', 'normal', 'relaxed'] as const
+export const sheetsItemState = ['waiting', 'issued', 'refused'] as const
 export const stationColumn = ['time', 'min', 'max', 'temp', 'rain', 'wind-speed', 'wind-from'] as const
 export const stationRowFault = [
   'no-time',

@@ -181,6 +181,27 @@ export const planQuery = (body: Schemas['SheetsPlanAsk']) =>
     gcTime: 30_000,
   })
 
+/** What the sheets of several trees would say first, and what stands against each. */
+export const plansQuery = (plans: Schemas['SheetsPlanAsk'][]) =>
+  queryOptions({
+    queryKey: ['plan', 'batch', plans],
+    queryFn: ({ signal }) => ask(client.POST('/api/v1/plans', { body: { plans }, signal })),
+    placeholderData: keepPreviousData,
+    retry: false,
+    gcTime: 30_000,
+  })
+
+export const batchQuery = (id: string) =>
+  queryOptions({
+    queryKey: keyOf('see-batch', id),
+    queryFn: () => ask(client.GET('/api/v1/batches/{id}', { params: { path: { id } } })),
+  })
+
+export const batchesQuery = queryOptions({
+  queryKey: keyOf('list-batches'),
+  queryFn: () => ask(client.GET('/api/v1/batches')),
+})
+
 export const sheetsQuery = queryOptions({
   queryKey: keyOf('list-sheets'),
   queryFn: () => ask(client.GET('/api/v1/sheets')),

@@ -1,22 +1,25 @@
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useTranslation } from 'react-i18next'
-import { Link } from 'wouter'
-import { Problem, type Schemas } from '../api/client'
+import { Link, useLocation } from 'wouter'
+import { type Person, Problem, type Schemas } from '../api/client'
 import { groundPlanQuery, severalQuery } from '../api/queries'
 import { GardenPlan } from '../drawing/garden-plan'
 import { Failed, FieldFault, sayProblem } from '../parts/states'
 import { useTitle } from '../parts/title'
-import { useKept } from '../parts/use-kept'
+import { keepAt, useKept } from '../parts/use-kept'
+import { type BatchDraft, batchPlace } from '../sheet/batch-rows'
 
 type Order = { tags: string[]; pins: Schemas['MatchPin'][] }
 
 /** Several trees for the spots of one ground: the best whole, what the next best costs, and any choice to be pinned. */
-export function SeveralPage({ id }: { id: string }) {
+export function SeveralPage({ id, who }: { id: string; who: Person }) {
   const { t } = useTranslation()
   useTitle(t('several.title'))
   const kept = useKept<Order>(`several.${id}`, 1, () => ({ tags: [], pins: [] }))
   const { tags, pins } = kept.value
+  const [, go] = useLocation()
+  const may = (who.deeds as string[]).includes('issue-sheets')
   const [typed, setTyped] = useState('')
   const plan = useQuery(groundPlanQuery(id))
   const whole = useQuery({ ...severalQuery(id, kept.value), enabled: tags.length > 0 })
@@ -203,6 +206,20 @@ export function SeveralPage({ id }: { id: string }) {
             )}
             {!w.spaced && <p className="border-ochre border-l-4 pl-2 text-sm">{t('several.not-spaced')}</p>}
           </>
+        )}
+        {placed.length > 0 && may && (
+          <button
+            type="button"
+            className="deed"
+            disabled={whole.isFetching}
+            onClick={() => {
+              const rows = placed.map((tree) => ({ tag: tree.tag, spot_id: tree.spot_id, reason: '' }))
+              keepAt<BatchDraft>(batchPlace(id), 1, { rows, day: { planting_on: who.today } })
+              go(`/match/${id}/sheets`)
+            }}
+          >
+            {t('several.sheets', { count: placed.length })}
+          </button>
         )}
         <Link href={`/match/${id}`} className="quiet no-underline">
           {t('room.back')}

@@ -1,8 +1,15 @@
 import { useEffect, useState } from 'react'
 
+const keyOf = (place: string) => `sedum.kept.${place}`
+
+/** Lays down a state for the page that keeps it. */
+export function keepAt<T>(place: string, version: number, value: T) {
+  localStorage.setItem(keyOf(place), JSON.stringify({ version, value }))
+}
+
 /** State that keeps itself on this device until it is saved; an older version of the record drops it. */
 export function useKept<T>(place: string, version: number, begin: () => T) {
-  const key = `sedum.kept.${place}`
+  const key = keyOf(place)
   const [value, setValue] = useState<T>(() => {
     try {
       const kept = JSON.parse(localStorage.getItem(key) ?? 'null') as { version: number; value: T } | null

@@ -3,17 +3,17 @@ import { useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { Link, useLocation } from 'wouter'
 import { ask, client, type Person, Problem, type Schemas, type Spot } from '../api/client'
-import { plantingGround, stockBuds, wordsLanguage } from '../api/declared.gen'
 import { planQuery, spotQuery } from '../api/queries'
 import { useSiteSchools } from '../ground/site-schools'
-import { Choice, yesNo } from '../parts/choice'
 import { useDeed } from '../parts/deed'
-import { MeasureField } from '../parts/measure-field'
 import { Failed, FieldFault, Loading, sayProblem } from '../parts/states'
 import { useTitle } from '../parts/title'
 import { named } from '../words/named'
 import { useSettings } from '../words/settings'
+import { DayFields } from './day-fields'
 import { PlanView } from './plan-view'
+import { SheetLanguage } from './sheet-language'
+import { TreeFields } from './tree-fields'
 
 type Ask = Schemas['SheetsPlanAsk']
 
@@ -134,22 +134,7 @@ export function PlanPage({ spotId, tag, who }: { spotId: string; tag: string; wh
             {sayProblem(issue.error, t)}
           </p>
         )}
-        {!refused && (
-          <label className="flex flex-wrap items-center justify-between gap-x-4 gap-y-1">
-            <span className="font-semibold text-sm">{t('plan.language')}</span>
-            <select
-              className="field !w-auto"
-              value={language}
-              onChange={(e) => setLanguage(wordsLanguage.find((l) => l === e.target.value) ?? language)}
-            >
-              {wordsLanguage.map((l) => (
-                <option key={l} value={l}>
-                  {t(`language.${l}`)}
-                </option>
-              ))}
-            </select>
-          </label>
-        )}
+        {!refused && <SheetLanguage label={t('plan.language')} value={language} onChange={setLanguage} />}
         {!refused && (
           <div className="grid grid-cols-[1fr_auto] gap-2">
             <button
@@ -192,42 +177,8 @@ export function PlanPage({ spotId, tag, who }: { spotId: string; tag: string; wh
             {t(open && !refused ? 'plan.today.first' : 'plan.today')}
           </h2>
           <div className="grid gap-3">
-            <div>
-              <label htmlFor="planting-on" className="mb-1 block font-semibold text-sm">
-                {t('plan.planting-on')}
-              </label>
-              <input
-                id="planting-on"
-                type="date"
-                className="field"
-                value={today.planting_on}
-                onChange={(e) => e.target.value && setToday({ ...today, planting_on: e.target.value })}
-              />
-            </div>
-            <MeasureField
-              label={t('plan.high')}
-              kind="c"
-              value={today.high_c}
-              onChange={(v) => setToday({ ...today, high_c: v ?? undefined })}
-            />
-            <Choice
-              label={t('plan.ground')}
-              value={today.ground}
-              onChange={(v) => setToday({ ...today, ground: v })}
-              options={plantingGround.map((value) => ({ value, label: t(`plan.ground.${value}`) }))}
-            />
-            <Choice
-              label={t('plan.buds')}
-              value={today.buds}
-              onChange={(v) => setToday({ ...today, buds: v })}
-              options={stockBuds.map((value) => ({ value, label: t(`plan.buds.${value}`) }))}
-            />
-            <Choice
-              label={t('plan.stands')}
-              value={today.stands_alone === undefined ? '' : today.stands_alone ? 'yes' : 'no'}
-              onChange={(v) => setToday({ ...today, stands_alone: v && v === 'yes' })}
-              options={yesNo.map((value) => ({ value, label: t(value) }))}
-            />
+            <DayFields day={today} onChange={(part) => setToday({ ...today, ...part })} />
+            <TreeFields tree={today} onChange={(part) => setToday({ ...today, ...part })} />
           </div>
         </section>
         {p.own_schools.length > 0 && (

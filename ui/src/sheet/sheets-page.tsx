@@ -2,11 +2,12 @@ import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { Link } from 'wouter'
-import { sheetsQuery } from '../api/queries'
+import { batchesQuery, sheetsQuery } from '../api/queries'
 import { Failed, Loading } from '../parts/states'
+import { sayDay } from '../parts/time'
 import { useSettings } from '../words/settings'
 
-export function SheetsPage() {
+export function SheetsPage({ may }: { may: boolean }) {
   const { t } = useTranslation()
   const { language } = useSettings()
   const [text, setText] = useState('')
@@ -26,6 +27,7 @@ export function SheetsPage() {
           <input type="search" className="field" value={text} onChange={(e) => setText(e.target.value)} />
         </label>
       </div>
+      {may && <Batches />}
       <ul className="border-ink border-t-2">
         {rows.map((s) => (
           <li key={s.number} className="row-line">
@@ -66,5 +68,38 @@ export function SheetsPage() {
         </p>
       )}
     </div>
+  )
+}
+
+/** Sheets that went out together; what goes on or was refused is seen without opening. */
+function Batches() {
+  const { t } = useTranslation()
+  const list = useQuery(batchesQuery)
+  if (!list.data?.batches.length) return null
+  return (
+    <details className="mb-4" open={list.data.batches.some((b) => b.waiting > 0)}>
+      <summary className="min-h-11 w-fit cursor-pointer py-2.5 font-semibold">{t('batch.list')}</summary>
+      <ul className="border-line-strong border-t">
+        {list.data.batches.map((b) => (
+          <li key={b.id} className="row-line">
+            <Link
+              href={`/sheets/together/${b.id}`}
+              className="flex min-h-12 flex-wrap items-center justify-between gap-x-4 no-underline"
+            >
+              <span className="font-semibold">
+                {b.customer}, {sayDay(b.at)}
+              </span>
+              <span className={b.refused ? 'text-oxblood' : 'text-soft'}>
+                {t(b.waiting ? 'batch.line.on' : 'batch.line', {
+                  issued: b.issued,
+                  refused: b.refused,
+                  waiting: b.waiting,
+                })}
+              </span>
+            </Link>
+          </li>
+        ))}
+      </ul>
+    </details>
   )
 }
