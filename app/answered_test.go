@@ -21,6 +21,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"sedum/app"
+	"sedum/app/copies"
 	"sedum/kernel"
 )
 
@@ -113,6 +114,18 @@ func TestTheRestOfTheOperationsAnswer(t *testing.T) {
 	ok("POST", "/api/v1/photos/"+tree.Photos[0].ID+"/taken-back", map[string]any{"reason": "another tree"})
 	ok("GET", "/api/v1/trees/"+tag+"/card.pdf", nil)
 	ok("GET", "/api/v1/trees/"+tag+"/take-home.pdf?units=us", nil)
+	ok("POST", "/api/v1/trees/"+tag+"/take-home", map[string]any{})
+	ok("GET", "/api/v1/tellings", nil)
+	for id, deed := range map[string]string{"told-one": "taken-up", "told-two": "dropped"} {
+		require.NoError(t, h.kernel.Do(context.Background(), kernel.Who{}, func(tx *kernel.Tx) error {
+			_, err := kernel.Exec(tx, `INSERT INTO card_links (id, tree_id, token, made_at, person_id, expires_on) SELECT ?, t.id, ?, UTC_TIMESTAMP(), p.id, '2030-01-01' FROM trees t, people p WHERE t.tag = ? AND p.sign_in = 'wren'`, id, id, tag)
+			if err == nil {
+				err = kernel.Add(tx, &copies.Telling{ID: id, At: tx.Now, Name: "Odile", Telephone: "555 0142", Ground: &copies.ToldGround{}})
+			}
+			return err
+		}))
+		ok("POST", "/api/v1/tellings/"+id+"/"+deed, map[string]any{"taken-up": map[string]any{"address": "9 Weir Cottages", "spot_name": "lawn", "lat_deg": 47}, "dropped": map[string]any{}}[deed])
+	}
 	ask := map[string]any{"tag": tag, "spot_id": spot, "planting_on": time.Now().UTC().AddDate(0, 0, 1).Format(time.DateOnly), "high_c": 6, "ground": "workable", "buds": "dormant", "stands_alone": true, "schools": map[string]any{},
 		"tree_version": tree.Version, "signed_reason": "as the customer wishes", "units": "metric", "language": "en-US"}
 	ok("POST", "/api/v1/plan/draft.pdf", ask)

@@ -17,6 +17,7 @@ import (
 
 	"sedum/app/apptest"
 	"sedum/app/catalogue"
+	"sedum/app/copies"
 	"sedum/app/growers"
 	"sedum/app/lots"
 	"sedum/app/sheets"
@@ -45,6 +46,7 @@ var stored = map[string]struct {
 	"catalogue.Kind.Facts":         {"kinds", "facts", func() any { return &catalogue.Facts{} }},
 	"clock.Dip.Input":              {"gel_dips", "input", func() any { return &stock.GelDipInput{} }},
 	"clock.Dip.Result":             {"gel_dips", "result", func() any { return &stock.GelDipResult{} }},
+	"copies.Telling.Ground":        {"tellings", "ground", func() any { return &copies.ToldGround{} }},
 	"ground.DrainageTest.Readings": {"drainage_tests", "readings", func() any { return &[]ground.Reading{} }},
 	"ground.SitePlan.Plan":         {"site_plans", "plan", func() any { return &survey.Plan{} }},
 	"ground.Site.Climate":          {"sites", "climate", func() any { return &climate.Facts{} }},

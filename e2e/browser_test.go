@@ -38,12 +38,14 @@ type house struct {
 	// secret is the certificate of a house that serves over HTTPS; nil over HTTP.
 	secret *tls.Certificate
 	// copied serves customers' copies.
-	copied *http.Server
+	copied   *http.Server
+	copiedAt string
 }
 
 // serveCopies starts the listener of customers' copies, on the address that it had.
 func (h *house) serveCopies(public net.Listener) {
 	files, names := ui.Copies()
+	h.copiedAt = public.Addr().String()
 	h.copied = &http.Server{Handler: copies.NewPublic(h.Kernel, files, names), ReadHeaderTimeout: 5 * time.Second}
 	server := h.copied
 	go func() { _ = server.Serve(public) }()

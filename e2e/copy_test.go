@@ -3,8 +3,10 @@ package e2e_test
 import (
 	"net"
 	"net/url"
+	"strings"
 	"testing"
 
+	"github.com/chromedp/cdproto/page"
 	"github.com/chromedp/chromedp"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -104,10 +106,12 @@ func TestATreeGoesHomeWithoutASurvey(t *testing.T) {
 	require.NotEmpty(t, tag)
 	p.goTo("/bench/" + tag)
 	p.sees("Take-home card")
-	p.until(`[...document.querySelectorAll('a')].find((a) => a.innerText.startsWith('Take-home')).getAttribute('href').includes('take-home.pdf')`)
-	var href string
-	p.do(chromedp.Evaluate(`[...document.querySelectorAll('a')].find((a) => a.innerText.startsWith('Take-home')).getAttribute('href')`, &href))
-	text := p.textOfPaper(href)
+	p.press("button", "Take-home card")
+	require.Eventually(t, func() bool { return cardOf(h, tag) != "" }, patience, 50_000_000)
+	text := p.textOfPaper("/api/v1/trees/" + tag + "/take-home.pdf?paper=a4")
+	card := cardOf(h, tag)
+	p.do(page.BringToFront()) // the paper opened before it
+	assert.Contains(t, strings.ReplaceAll(text, " ", ""), card[strings.Index(card, "//")+2:], "where its buyer tells of their ground")
 	assert.Contains(t, text, "Take it home")
 	assert.Contains(t, text, tag)
 	assert.Contains(t, text, "We have not seen your ground")
@@ -117,5 +121,67 @@ func TestATreeGoesHomeWithoutASurvey(t *testing.T) {
 	hand.signIn("Ilsa Tarrow")
 	hand.goTo("/bench/" + tag)
 	hand.sees("Bench card")
-	hand.until(`![...document.querySelectorAll('a')].some((a) => a.innerText.startsWith('Take-home'))`)
+	hand.until(`![...document.querySelectorAll('button')].some((a) => a.innerText.startsWith('Take-home'))`)
+
+	// At home, on a small phone that knows nothing of the house: one question at a time, one of them in Spanish, and the network gone at the end.
+	phone := h.open(360, 740, true)
+	phone.do(chromedp.Navigate(card))
+	phone.sees("Tell us where the")
+	assert.Empty(t, phone.axe())
+	phone.press("button", "Español")
+	phone.sees("Cuéntenos dónde estará")
+	phone.press("button", "English (US)")
+	phone.press("button", "Begin")
+	phone.sees("What is the tree for?")
+	phone.press("button", "shade")
+	for _, next := range []string{"2 of 11", "3 of 11", "4 of 11", "5 of 11", "6 of 11", "7 of 11"} {
+		phone.sees(next)
+		phone.press("button", "Do not know")
+	}
+	phone.sees("8 of 11")
+	phone.press("button", "yes")
+	for _, next := range []string{"9 of 11", "10 of 11", "11 of 11"} {
+		phone.sees(next)
+		phone.press("button", "Do not know")
+	}
+	phone.sees("Whom shall we call?")
+	phone.fill("Your name", "Odile Marsh")
+	phone.fill("Your telephone number", "555 0142")
+	at, err := url.Parse(card)
+	require.NoError(t, err)
+	require.NoError(t, h.copied.Close())
+	phone.press("button", "Send it to the nursery")
+	phone.sees("No network just now")
+	public, err := net.Listen("tcp", at.Host)
+	require.NoError(t, err)
+	h.serveCopies(public)
+	phone.do(chromedp.Reload())
+	phone.sees("Whom shall we call?")
+	phone.press("button", "Send it to the nursery")
+	phone.sees("Thank you. We make you a plan")
+	assert.Empty(t, phone.axe())
+
+	// The counter calls, asks where it is, and has their ground with what they said.
+	p.goTo("/ground")
+	p.sees("Told from home")
+	p.sees("Odile Marsh")
+	assert.Empty(t, p.axe())
+	p.press("button", "Make it their ground")
+	p.fill("Address of the site", "9 Weir Cottages")
+	p.fill("Name of the spot", "lawn")
+	p.press("button", "Add the customer")
+	p.sees("Odile Marsh, lawn")
+	p.sees("Water stands here in winter")
+}
+
+// cardOf is the address on the take-home card of a tree, "" while it has none.
+func cardOf(h *house, tag string) (address string) {
+	require.NoError(h.t, h.Tx(func(tx *kernel.Tx) error {
+		list, err := kernel.Many[sheets.CardLink](tx, "id", "tree_id = (SELECT id FROM trees WHERE tag = ?)", tag)
+		if err == nil && len(list) > 0 {
+			address = "http://" + h.copiedAt + "/h/" + list[0].Token
+		}
+		return err
+	}))
+	return address
 }

@@ -27,6 +27,8 @@ type TakeHome struct {
 	// MulchOuterMM is how far mulch reaches at the least.
 	MulchOuterMM float64
 	StakeMonths  float64
+	// Link is where its buyer tells of their ground on a telephone, "" where nobody would answer.
+	Link string
 }
 
 // TakeHomePDF is one page: what is known of this tree, what its buyer finds out first, and what follows from the answer.
@@ -86,13 +88,17 @@ func (p *page) takeHome(c TakeHome) {
 			g.text(part[1])
 			g.gap(2.4)
 		}
-		if i == 0 && p.house.Name != "" {
-			if err := drawCode(p.canvas, p.house.leadsTo(c.Tag), g.x, g.y, codeMM); err != nil {
+		leads, tells, whom := p.house.leadsTo(c.Tag), say("home.code"), p.house.Name+" "+p.house.Telephone
+		if c.Link != "" {
+			leads, tells, whom = c.Link, s.Say("home.tell", map[string]any{"tag": c.Tag}), strings.TrimPrefix(strings.TrimPrefix(c.Link, "https://"), "http://")
+		}
+		if i == 0 && (p.house.Name != "" || c.Link != "") {
+			if err := drawCode(p.canvas, leads, g.x, g.y, codeMM); err != nil {
 				p.SetError(err)
 			}
 			said := &flow{page: p, x: g.x + codeMM + 3, y: g.y + 2, wide: wide - codeMM - 3}
-			said.text(say("home.code"))
-			said.bold(p.house.Name + " " + p.house.Telephone)
+			said.text(tells)
+			said.bold(whom)
 			g.y = math.Max(g.y+codeMM, said.y)
 		}
 		low = math.Max(low, g.y)

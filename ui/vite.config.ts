@@ -21,18 +21,24 @@ function serviceWorker(): Plugin {
       }
       // The customer's copy is a page of its own, for people of its own: it needs what its script reaches, and all type and style.
       const copy = new Set<string>()
-      const reach = (name: string) => {
+      // Whoever tells of their ground at home has a page too, in any language.
+      const home = new Set<string>()
+      const reach = (into: Set<string>, name: string, all: boolean) => {
         const chunk = bundle[name]
-        if (copy.has(name) || chunk?.type !== 'chunk') return
-        copy.add(name)
-        for (const each of chunk.imports) reach(each)
+        if (into.has(name) || chunk?.type !== 'chunk') return
+        into.add(name)
+        for (const each of chunk.imports.concat(all ? chunk.dynamicImports : [])) reach(into, each, all)
       }
       for (const each of Object.values(bundle)) {
-        if (each.type === 'chunk' && each.isEntry && each.name === 'copy') reach(each.fileName)
+        if (each.type === 'chunk' && each.isEntry && each.name === 'copy') reach(copy, each.fileName, false)
+        if (each.type === 'chunk' && each.isEntry && each.name === 'home') reach(home, each.fileName, true)
         if (each.type === 'asset' && /\.(css|woff2?)$/.test(each.fileName)) copy.add(each.fileName)
       }
       const ours = Object.entries(bundle)
-        .filter(([f, each]) => !f.endsWith('.html') && !(each.type === 'chunk' && each.isEntry && each.name === 'copy'))
+        .filter(
+          ([f, each]) =>
+            !f.endsWith('.html') && !(each.type === 'chunk' && each.isEntry && ['copy', 'home'].includes(each.name)),
+        )
         .map(([f]) => `/${f}`)
       worker('sedum', 'sw.js', ours.concat('/mark.svg'))
       worker(
@@ -40,7 +46,11 @@ function serviceWorker(): Plugin {
         'copy-sw.js',
         [...copy].map((f) => `/${f}`),
       )
-      this.emitFile({ type: 'asset', fileName: 'copy-files.json', source: JSON.stringify([...copy]) })
+      this.emitFile({
+        type: 'asset',
+        fileName: 'copy-files.json',
+        source: JSON.stringify([...new Set([...copy, ...home])]),
+      })
     },
   }
 }
@@ -53,7 +63,7 @@ export default defineConfig({
     emptyOutDir: true,
     assetsInlineLimit: 0,
     modulePreload: { polyfill: false },
-    rollupOptions: { input: { index: 'index.html', copy: 'copy.html' } },
+    rollupOptions: { input: { index: 'index.html', copy: 'copy.html', home: 'home.html' } },
   },
   server: { proxy: { '/api': server } },
 })

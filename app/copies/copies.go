@@ -8,6 +8,7 @@ import (
 	"strings"
 	"time"
 
+	"sedum/app/ground"
 	"sedum/app/letterhead"
 	"sedum/app/sheets"
 	"sedum/core/calc"
@@ -35,8 +36,15 @@ func (Tick) TableName() string { return "copy_ticks" }
 // Capability declares what staff see of a copy; what its holder sees has a listener of its own (Public).
 func Capability() kernel.Capability {
 	return kernel.Capability{Name: "copies", Tables: kernel.Folder(tables), Operations: []kernel.Operation{
+		kernel.Read("list-tellings", "/tellings", ground.KeepGround, listTellings),
+		kernel.Deed("take-up-telling", "POST", "/tellings/{id}/taken-up", ground.KeepGround, takeUp, func(tx *kernel.Tx, _ kernel.ByID, spot string) (ground.Page, error) {
+			return ground.PageOf(tx, spot)
+		}).Makes("list-tellings", "list-spots", "today").Logged(),
+		kernel.Deed("drop-telling", "POST", "/tellings/{id}/dropped", ground.KeepGround, drop, func(tx *kernel.Tx, _ kernel.ByID, _ kernel.None) (ToldLines, error) {
+			return listTellings(tx, kernel.None{})
+		}).Makes("list-tellings", "today"),
 		kernel.Read("sheet-ticks", "/sheets/{number}/ticks", sheets.IssueSheets, ticksOf),
-	}}
+	}, Jobs: []kernel.Job{forgetOld()}}
 }
 
 // Ticked is what the holder of a copy ticked off, with its words.

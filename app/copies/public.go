@@ -76,7 +76,7 @@ func (p *Public) visitor(r *http.Request) *visitor {
 	return v
 }
 
-// ServeHTTP routes by hand: there are five places, and everything else is not there.
+// ServeHTTP routes by hand: there are few places, and everything else is not there.
 func (p *Public) ServeHTTP(w http.ResponseWriter, r *http.Request) {
 	h := w.Header()
 	h.Set("Content-Security-Policy", "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self'; font-src 'self'; connect-src 'self'; worker-src 'self'; base-uri 'none'; form-action 'none'; frame-ancestors 'none'")
@@ -102,6 +102,8 @@ func (p *Public) ServeHTTP(w http.ResponseWriter, r *http.Request) {
 		http.ServeFileFS(w, r, p.pages, name)
 	case strings.HasPrefix(name, "c/"):
 		p.token(w, r, v, strings.TrimPrefix(name, "c/"))
+	case strings.HasPrefix(name, "h/"):
+		p.card(w, r, v, strings.TrimPrefix(name, "h/"))
 	default:
 		p.missing(w, r, v)
 	}
@@ -137,6 +139,32 @@ func (p *Public) token(w http.ResponseWriter, r *http.Request, v *visitor, rest 
 		p.within(w, r, v, func(tx *kernel.Tx) (any, error) { return nil, take(tx, token, touches) })
 	case place == "care.ics" && r.Method == http.MethodGet:
 		p.within(w, r, v, func(tx *kernel.Tx) (any, error) { return careOf(tx, token) })
+	default:
+		p.missing(w, r, v)
+	}
+}
+
+// card is what somebody at home reaches by the code of a take-home card.
+func (p *Public) card(w http.ResponseWriter, r *http.Request, v *visitor, rest string) {
+	token, place, _ := strings.Cut(rest, "/")
+	if !tokenOf.MatchString(token) {
+		p.missing(w, r, v)
+		return
+	}
+	switch {
+	case place == "" && r.Method == http.MethodGet:
+		p.file(w, "home.html", "text/html")
+	case place == "data" && r.Method == http.MethodGet:
+		p.within(w, r, v, func(tx *kernel.Tx) (any, error) { return home(tx, token) })
+	case place == "told" && r.Method == http.MethodPost:
+		var told Told
+		reader := json.NewDecoder(http.MaxBytesReader(w, r.Body, touchesLimit))
+		reader.DisallowUnknownFields()
+		if err := reader.Decode(&told); err != nil {
+			p.problem(w, r, http.StatusBadRequest, "told", "")
+			return
+		}
+		p.within(w, r, v, func(tx *kernel.Tx) (any, error) { return nil, tell(tx, token, told) })
 	default:
 		p.missing(w, r, v)
 	}
@@ -186,6 +214,8 @@ func (p *Public) within(w http.ResponseWriter, r *http.Request, v *visitor, do f
 		p.missing(w, r, v)
 	case errors.Is(err, sheets.ErrGone):
 		p.problem(w, r, http.StatusGone, "closed", "")
+	case errors.As(err, &faults) && strings.HasPrefix(r.URL.Path, "/h/"):
+		p.problem(w, r, http.StatusUnprocessableEntity, "told", faults[0].Field)
 	case errors.As(err, &faults):
 		p.problem(w, r, http.StatusUnprocessableEntity, "no-box", faults[0].Field)
 	case err != nil:

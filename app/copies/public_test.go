@@ -27,7 +27,7 @@ import (
 // open is a world with demo data in which copies are served, and its public listener.
 func open(t *testing.T) (*World, *httptest.Server) {
 	w := OpenWith(t, func(s *app.Settings) { s.Public = "https://trees.quarrywell.example" })
-	pages := fstest.MapFS{"copy.html": {Data: []byte("<!doctype html><title>Your tree</title>")}, "copy-sw.js": {Data: []byte("//")}, "assets/copy.js": {Data: []byte("//")},
+	pages := fstest.MapFS{"copy.html": {Data: []byte("<!doctype html><title>Your tree</title>")}, "home.html": {Data: []byte("<!doctype html><title>Your ground</title>")}, "copy-sw.js": {Data: []byte("//")}, "assets/copy.js": {Data: []byte("//")},
 		"assets/index.js": {Data: []byte("// staff")}, "index.html": {Data: []byte("staff")}}
 	server := httptest.NewServer(copies.NewPublic(w.Kernel, pages, []string{"assets/copy.js"}))
 	t.Cleanup(server.Close)

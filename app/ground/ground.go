@@ -157,6 +157,18 @@ func addCustomer(tx *kernel.Tx, _ kernel.None, c NewCustomer) (spotID string, er
 	return newSpot(tx, site.ID, c.SpotName)
 }
 
+// AddTold takes down a customer with what they told of their ground.
+func AddTold(tx *kernel.Tx, c NewCustomer, facts ground.Facts) (spotID string, err error) {
+	if spotID, err = addCustomer(tx, kernel.None{}, c); err != nil {
+		return "", err
+	}
+	spot := Spot{ID: spotID, Ground: facts}
+	return spotID, kernel.Ours(tx.DB().Model(&spot).Select("ground").Updates(&spot).Error)
+}
+
+// PageOf is the page of a spot, as an answer to a deed of another capability.
+func PageOf(tx *kernel.Tx, spotID string) (Page, error) { return page(tx, kernel.ByID{ID: spotID}) }
+
 func newSpot(tx *kernel.Tx, siteID, name string) (id string, err error) {
 	spot := Spot{ID: kernel.NewID(), SiteID: siteID, Name: name, Version: 1, Ground: ground.Facts{Obstacles: []ground.Obstacle{}}}
 	return spot.ID, kernel.Add(tx, &spot)

@@ -175,7 +175,10 @@ func Capability(desk Desk) kernel.Capability {
 		kernel.Read("list-sheets", "/sheets", ground.SeeGround, list),
 		kernel.Read("see-sheet", "/sheets/{number}", ground.SeeGround, func(tx *kernel.Tx, p kernel.ByNumber) (Page, error) { return desk.page(tx, p.Number) }),
 		kernel.ReadFile("sheet-pdf", "/sheets/{number}/sheet.pdf", ground.SeeGround, "application/pdf", desk.sheetPDF),
-		kernel.ReadFile("take-home-card", "/trees/{tag}/take-home.pdf", IssueSheets, "application/pdf", takeHome),
+		kernel.ReadFile("take-home-card", "/trees/{tag}/take-home.pdf", IssueSheets, "application/pdf", desk.takeHome),
+		kernel.Deed("hand-card", "POST", "/trees/{tag}/take-home", IssueSheets, desk.handCard, func(tx *kernel.Tx, _ kernel.ByTag, tag string) (CardLinkPage, error) {
+			return desk.cardPage(tx, tag)
+		}),
 		kernel.ReadFile("sheet-handed-over", "/sheets/{number}/handed-over.pdf", IssueSheets, "application/pdf", handedOver),
 		kernel.ReadFile("sheet-page", "/sheets/{number}/sheet.html", ground.SeeGround, "text/html", desk.sheetPage),
 		kernel.ReadFile("sheet-calendar", "/sheets/{number}/care.ics", ground.SeeGround, "text/calendar", desk.calendar),

@@ -1,6 +1,8 @@
 package sheets
 
 import (
+	"errors"
+
 	"sedum/app/bench"
 	"sedum/app/letterhead"
 	"sedum/app/match"
@@ -24,7 +26,7 @@ type homeAsk struct {
 // takeHome is the card of the commonest sale of all: a tree that goes home with somebody whose ground nobody has seen.
 //
 // Refused for a tree that may not be sold now, and for one whose flare nobody knows: everything on the card is measured from it.
-func takeHome(tx *kernel.Tx, p homeAsk) (kernel.File, error) {
+func (desk Desk) takeHome(tx *kernel.Tx, p homeAsk) (kernel.File, error) {
 	t, err := yard.TreeByTag(tx, p.Tag)
 	if err != nil {
 		return kernel.File{}, err
@@ -64,6 +66,12 @@ func takeHome(tx *kernel.Tx, p homeAsk) (kernel.File, error) {
 	}
 	out := paper.TakeHome{Tag: t.Tag, Common: r.Lot.Called(), Botanical: r.Lot.Kind.Botanical, LotNumber: r.Lot.Number, At: tx.Now, Tree: tree, Card: card,
 		Done: doneTexts(s, Content{Input: planting.Input{Tree: tree}}), MulchMM: house.Value(rules.MulchFine), GapMM: house.Value(rules.MulchGap), MulchOuterMM: house.Value(rules.MulchLeast), StakeMonths: house.Value(rules.StakeMonths)}
+	switch link, err := cardLinkOf(tx, t.ID); {
+	case err == nil:
+		out.Link = desk.cardAddress(link)
+	case !errors.Is(err, kernel.ErrMissing):
+		return kernel.File{}, err
+	}
 	for _, each := range kind.Cautions {
 		out.Cautions = append(out.Cautions, s.Say("caution."+string(each), nil))
 	}

@@ -3,6 +3,7 @@ package today
 
 import (
 	"sedum/app/clock"
+	"sedum/app/copies"
 	"sedum/app/ground"
 	"sedum/app/sheets"
 	"sedum/app/yard"
@@ -36,6 +37,8 @@ type Board struct {
 	Reserved []yard.TreeRow      `json:"reserved"`
 	Spots    []ground.Page       `json:"spots"`
 	Sheets   []sheets.Line       `json:"sheets"`
+	// Told is how many told at home of their ground and wait for a call.
+	Told int `json:"told"`
 }
 
 const (
@@ -71,6 +74,9 @@ func board(tx *kernel.Tx) (Board, error) {
 		}
 	}
 	if b.Sheets, err = sheets.Newest(tx, 0, listLength); err != nil {
+		return b, err
+	}
+	if b.Told, err = copies.Waiting(tx); err != nil {
 		return b, err
 	}
 	spots, err := ground.All(tx)

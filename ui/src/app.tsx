@@ -109,7 +109,9 @@ export function App() {
           <Route path="/bench/:tag">{(p) => <TreePage key={p.tag} tag={p.tag} who={who.data} />}</Route>
           <Route path="/stocktake" component={StocktakesPage} />
           <Route path="/stocktake/:number">{(p) => <StocktakePage key={p.number} number={Number(p.number)} />}</Route>
-          <Route path="/ground" component={GroundPage} />
+          <Route path="/ground">
+            <GroundPage may={(who.data.deeds as string[]).includes('keep-ground')} />
+          </Route>
           <Route path="/stations">
             <StationsPage who={who.data} />
           </Route>

@@ -427,6 +427,8 @@ export const stales = {
   ],
   'share-sheet': ['sheet-link'],
   'revoke-link': ['sheet-link'],
+  'take-up-telling': ['list-tellings', 'list-spots', 'today'],
+  'drop-telling': ['list-tellings', 'today'],
   'erase-customer': [
     'list-spots',
     'see-spot',
@@ -497,6 +499,7 @@ export const reads = [
   'sheets-of-tree',
   'list-sheets',
   'see-sheet',
+  'list-tellings',
   'sheet-ticks',
   'order-of-sheet',
   'today',

@@ -197,6 +197,12 @@ export const batchQuery = (id: string) =>
     queryFn: () => ask(client.GET('/api/v1/batches/{id}', { params: { path: { id } } })),
   })
 
+/** What people told at home of their ground. */
+export const tellingsQuery = queryOptions({
+  queryKey: keyOf('list-tellings'),
+  queryFn: () => ask(client.GET('/api/v1/tellings')),
+})
+
 export const batchesQuery = queryOptions({
   queryKey: keyOf('list-batches'),
   queryFn: () => ask(client.GET('/api/v1/batches')),

@@ -3,7 +3,6 @@ import { useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { Link, useLocation } from 'wouter'
 import { ask, client, type Person, type Schemas, type Tree } from '../api/client'
-import { wordsLanguage } from '../api/declared.gen'
 import { treeQuery, treeSheetsQuery } from '../api/queries'
 import { TreeSection } from '../drawing/tree-section'
 import { useDeed } from '../parts/deed'
@@ -17,6 +16,7 @@ import { AnswerPanel } from './answer-panel'
 import { JourneyFold, PottingFold } from './journey-part'
 import { PhotosPart } from './photos-part'
 import { SplitBundle } from './split-bundle'
+import { TakeHome } from './take-home'
 import { TreeTitle } from './tree-title'
 
 type To = Schemas['BenchMove']['to']
@@ -24,9 +24,7 @@ type To = Schemas['BenchMove']['to']
 /** Where a tree stands, what was seen, and what may be done with it now. */
 export function RecordView({ tree, who, onLook }: { tree: Tree; who: Person; onLook?: () => void }) {
   const { t } = useTranslation()
-  const { language, units } = useSettings()
-  const card = (l: string) =>
-    `/api/v1/trees/${tree.tag}/take-home.pdf?${new URLSearchParams({ units, language: l, paper: units === 'us' ? 'letter' : 'a4' })}`
+  const { language } = useSettings()
   const [note, setNote] = useState('')
   const may = (deed: string) => (who.deeds as string[]).includes(deed)
   const move = useDeed(
@@ -197,29 +195,7 @@ export function RecordView({ tree, who, onLook }: { tree: Tree; who: Person; onL
             {t('record.card')}
           </a>
         )}
-        {check && may('issue-sheets') && ['for-sale', 'reserved'].includes(tree.state) && (
-          <span className="grid gap-1">
-            <a className="quiet text-center no-underline" href={card(language)} target="_blank" rel="noreferrer">
-              {t('record.take-home')}
-            </a>
-            <span className="flex justify-center gap-4 text-sm">
-              {wordsLanguage
-                .filter((l) => l.slice(0, 2) !== language.slice(0, 2))
-                .map((l) => (
-                  <a
-                    key={l}
-                    className="inline-flex min-h-11 items-center"
-                    href={card(l)}
-                    lang={l}
-                    target="_blank"
-                    rel="noreferrer"
-                  >
-                    {t(`language.${l}`)}
-                  </a>
-                ))}
-            </span>
-          </span>
-        )}
+        {check && may('issue-sheets') && ['for-sale', 'reserved'].includes(tree.state) && <TakeHome tree={tree} />}
         <h2 className="mt-3 text-xl">{t('record.looks')}</h2>
         <ol className="border-ink border-t-2">
           {tree.checks.map((c) => (

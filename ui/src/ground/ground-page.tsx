@@ -9,12 +9,13 @@ import { Choice } from '../parts/choice'
 import { useDeed } from '../parts/deed'
 import { Failed, FieldFault, Loading, sayProblem } from '../parts/states'
 import { readNumber } from '../words/units'
+import { type Telling, Tellings } from './tellings'
 
 type Form = { name: string; phone: string; address: string; lat_deg: string; spot_name: string }
 const fields = ['name', 'phone', 'address', 'spot_name'] as const
 
 /** Customers and their spots: what is known of each, and what is still missing. */
-export function GroundPage() {
+export function GroundPage({ may }: { may: boolean }) {
   const { t } = useTranslation()
   const [, go] = useLocation()
   const spots = useQuery(spotsQuery)
@@ -24,7 +25,23 @@ export function GroundPage() {
   // The only station is where everybody of the place lives; of several somebody says which.
   const station = chosen ?? (stations.length === 1 ? stations[0].id : '')
   const form = useForm<Form>({ defaultValues: { name: '', phone: '', address: '', lat_deg: '', spot_name: '' } })
-  const add = useDeed(
+  const [telling, setTelling] = useState<Telling>()
+  const takeUp = useDeed(
+    'take-up-telling',
+    (f: Form, key: string) =>
+      ask(
+        client.POST('/api/v1/tellings/{id}/taken-up', {
+          params: { path: { id: telling?.id ?? '' }, header: { 'Idempotency-Key': key } },
+          body: {
+            address: f.address,
+            spot_name: f.spot_name,
+            ...(station ? { station_id: station } : { lat_deg: readNumber(f.lat_deg) }),
+          },
+        }),
+      ),
+    { done: (spot) => go(`/ground/${spot.id}`) },
+  )
+  const adding = useDeed(
     'add-customer',
     (f: Form, key: string) =>
       ask(
@@ -38,6 +55,8 @@ export function GroundPage() {
       ),
     { done: (spot) => go(`/ground/${spot.id}`) },
   )
+  const add = telling ? takeUp : adding
+  const asked = telling ? (['address', 'spot_name'] as const) : fields
   if (spots.isPending) return <Loading />
   if (spots.error) return <Failed cause={spots.error} again={() => spots.refetch()} />
   const wanted = text.trim().toLowerCase()
@@ -56,6 +75,7 @@ export function GroundPage() {
             {t('ground.stations')}
           </Link>
         </div>
+        {may && <Tellings chosen={telling} onChoose={setTelling} />}
         <ul className="border-ink border-t-2">
           {rows.map((s) => (
             <li key={s.id} className="row-line">
@@ -87,7 +107,15 @@ export function GroundPage() {
       </section>
       <form className="grid content-start gap-3" onSubmit={form.handleSubmit((f) => add.mutate(f))}>
         <h2 className="border-ink border-b-2 pb-1 text-xl">{t('ground.new')}</h2>
-        {fields.map((name) => (
+        {telling && (
+          <p className="rounded-xl border-2 border-rose bg-rose-pale p-3">
+            <span className="font-semibold">{telling.name}</span>, {telling.telephone}
+            <span className="block text-sm">
+              {t('tellings.line', { count: telling.answers, kind: telling.common, tag: telling.tag })}
+            </span>
+          </p>
+        )}
+        {asked.map((name) => (
           <div key={name}>
             <label htmlFor={`new-${name}`} className="mb-1 block font-semibold text-sm">
               {t(`ground.new.${name}`)}

@@ -90,6 +90,9 @@ export function TodayPage({ who }: { who: Person }) {
         </Part>
         {may('match-and-plan') && (
           <Part title={t('today.spots')} for={t('role.advisor')} empty={t('today.spots.none')}>
+            {b.told > 0 && (
+              <Line to="/ground" figure={b.told} what={t('today.told', { count: b.told })} note={t('tellings.title')} />
+            )}
             {again.map((s) => (
               <Line key={s.id} to={`/ground/${s.id}`} what={`${s.customer}, ${s.name}`} note={t('today.settle')} />
             ))}
