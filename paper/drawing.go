@@ -219,6 +219,9 @@ func (c scene) ring(h hillside) {
 	c.SetFillColor(200, 200, 200)
 	c.SetLineWidth(0.35)
 	sides := []float64{-1, 1}
+	if c.sheet.Input.Spot.AcrossDeg() != nil && plan.Berm == planting.BermLowSide {
+		return // cut along the slope: it is seen from above
+	}
 	if plan.Berm == planting.BermLowSide {
 		sides = sides[1:]
 	}

@@ -90,6 +90,9 @@ func PlanSpot(k ground.Known, plantingOn time.Time) planting.Spot {
 			BudSwell: c.BudSwellDay, CoolFrom: c.CoolFromDay, RainsFrom: c.RainsFromDay, UsualHighC: c.UsualHighC},
 	}
 	s.HotMonthC = c.HotMonthC
+	if s.Sloping {
+		s.LowSideDeg = g.LowSideDeg
+	}
 	s.Sodic = g.Lab != nil && g.Lab.Sodic != nil && *g.Lab.Sodic
 	for _, r := range g.LivesHere {
 		s.Gnawing, s.Browsing, s.Burrowing = s.Gnawing || r == coreground.Gnawing, s.Browsing || r == coreground.Browsing, s.Burrowing || r == coreground.Burrowing

@@ -67,6 +67,9 @@ func (desk Desk) now(tx *kernel.Tx, s Sheet) ([]kernel.Sentence, error) {
 	is.ServicesMarked, was.ServicesMarked = true, true
 	// Who told of the wind is no change of the ground, and a sheet of an earlier program does not say it.
 	is.WindByStation, was.WindByStation = false, false
+	if was.LowSideDeg == nil {
+		is.LowSideDeg = nil
+	}
 	stands, stood := judged(tx.Who.House, spot, r).Standing, s.Content.Input.Standing
 	stood.ClockSpent = false // told above
 	if !same(is, was) || !same(stands, stood) {

@@ -79,8 +79,10 @@ type Spot struct {
 	MinC          *float64    `json:"min_c"`
 	Sloping       bool        `json:"sloping"`
 	// Slope is how steep the ground is; "" where it slopes and nobody measured.
-	Slope        ground.SlopeClass `json:"slope,omitempty" optional:"true"`
-	OverheadLine bool              `json:"overhead_line"`
+	Slope ground.SlopeClass `json:"slope,omitempty" optional:"true"`
+	// LowSideDeg is where the ground falls to, nil while nobody said.
+	LowSideDeg   *float64 `json:"low_side_deg,omitempty" minimum:"0" maximum:"360"`
+	OverheadLine bool     `json:"overhead_line"`
 	// HotMonthC is the mean of the hottest month. Sodic is that a laboratory found too much sodium. The rest is who lives there.
 	HotMonthC      *float64  `json:"hot_month_c,omitempty"`
 	Sodic          bool      `json:"sodic,omitempty"`

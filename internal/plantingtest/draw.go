@@ -75,6 +75,9 @@ func Spot(t *rapid.T) planting.Spot {
 	}
 	s.Slope = draw(t, append([]ground.SlopeClass{ground.SlopeLevel, ground.SlopeLevel, ground.SlopeLevel}, set.All[ground.SlopeClass]()...), "slope")
 	s.Sloping = s.Slope != ground.SlopeLevel
+	if s.Sloping && yes(t, "where it falls to is known") {
+		s.LowSideDeg = ptr(rapid.Float64Range(0, 360).Draw(t, "falls to"))
+	}
 	if yes(t, "who lives there is known") {
 		s.Gnawing, s.Browsing, s.Burrowing = yes(t, "gnawers"), yes(t, "browsers"), yes(t, "burrowers")
 		s.Sodic, s.HotMonthC = yes(t, "sodic"), ptr(rapid.Float64Range(12, 34).Draw(t, "hot month"))

@@ -7177,6 +7177,8 @@ export interface components {
             lat_deg: number;
             leave_lacks?: boolean;
             /** Format: double */
+            low_side_deg?: number;
+            /** Format: double */
             min_c: number | null;
             overhead_line: boolean;
             /** Format: double */

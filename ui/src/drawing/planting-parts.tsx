@@ -27,7 +27,9 @@ export function Mulch({ plan, x, y, surface }: Part & { surface: Surface }) {
   })
 }
 
-export function Berm({ plan, x, y, surface }: Part & { surface: Surface }) {
+export function Berm({ plan, x, y, surface, along }: Part & { surface: Surface; along?: boolean }) {
+  // Cut along the slope, the half-moon is seen from above alone.
+  if (along && plan.berm === 'low-side') return null
   const at = plan.basin.basin_radius_mm + plan.berm_mm
   return (plan.berm === 'low-side' ? [1] : [-1, 1]).map((side) => (
     <path

@@ -7,7 +7,14 @@ import { onCircle } from './roots'
 const size = 300
 
 /** From above, north up: hole, ball, basin, mulch ring with its gap, stakes, and where the wind comes from. */
-export function PlantingPlan(props: { plan: PlanNumbers; caliperMM: number; wind: boolean }) {
+export function PlantingPlan(props: {
+  plan: PlanNumbers
+  caliperMM: number
+  wind: boolean
+  /** Where the ground falls to, where somebody said. */
+  lowSideDeg?: number | null
+  latDeg: number
+}) {
   const { t } = useTranslation()
   const { units } = useSettings()
   const { hole, basin, stake, wind_from_deg } = props.plan
@@ -20,6 +27,14 @@ export function PlantingPlan(props: { plan: PlanNumbers; caliperMM: number; wind
   const [tx, ty] = onCircle(c, c, r(reach) - 14, wind_from_deg)
   const barbs = [-7, 7].map((turn) => onCircle(c, c, r(reach) - 2, wind_from_deg + turn))
   const [lx, ly] = onCircle(c, c, size / 2 - 16, wind_from_deg + 17)
+  const low = props.lowSideDeg ?? undefined
+  const ridge = basin.basin_radius_mm + 40
+  // A ridge of soil round a bearing.
+  const arc = (middle: number, wide: number) =>
+    `M${point(middle - wide / 2, ridge).join(' ')}A${r(ridge)} ${r(ridge)} 0 ${wide > 180 ? 1 : 0} 1 ${point(middle + wide / 2, ridge).join(' ')}`
+  // Between the tropics the sun at noon stands now on one side, now on the other.
+  const noon = Math.abs(props.latDeg) > 23.5 ? (props.latDeg > 0 ? 180 : 0) : undefined
+  const [sx, sy] = point((noon ?? 0) + 14, reach * 0.84)
   return (
     <svg
       viewBox={`0 0 ${size} ${size}`}
@@ -38,17 +53,34 @@ export function PlantingPlan(props: { plan: PlanNumbers; caliperMM: number; wind
       />
       <circle cx={c} cy={c} r={r(props.plan.ball_width_mm / 2)} className="fill-ball" opacity="0.6" />
       <circle cx={c} cy={c} r={r(basin.mulch_inner_radius_mm)} className="fill-clay" />
-      {props.plan.berm !== 'none' && (
-        <circle
-          cx={c}
-          cy={c}
-          r={r(basin.basin_radius_mm + 40)}
+      {(props.plan.berm === 'ring' || (props.plan.berm === 'low-side' && low !== undefined)) && (
+        <path
+          d={arc(props.plan.berm === 'ring' ? 0 : (low ?? 0), props.plan.berm === 'ring' ? 359.9 : 180)}
           className="fill-none stroke-mix"
           strokeWidth="7"
-          strokeDasharray={
-            props.plan.berm === 'low-side' ? `${Math.PI * r(basin.basin_radius_mm + 40)} 999` : undefined
-          }
+          strokeLinecap="round"
+          data-testid="berm"
         />
+      )}
+      {low !== undefined && (
+        <g data-testid="falls">
+          {[-9, 0, 9].map((side) => (
+            <path
+              key={side}
+              d={`M${point(low + side, reach * 0.8).join(' ')}L${point(low + side, reach * (side ? 0.92 : 1.02)).join(' ')}`}
+              className="stroke-ink"
+              strokeWidth="2.5"
+              strokeLinecap="round"
+            />
+          ))}
+          {hole.hole_top_mm > 0 && (
+            <path
+              d={`M${point(low + 90, hole.hole_top_mm / 2 + 110).join(' ')}L${point(low - 90, hole.hole_top_mm / 2 + 110).join(' ')}`}
+              className="stroke-[#e3b24a]"
+              strokeWidth="5"
+            />
+          )}
+        </g>
       )}
       <circle
         cx={c}
@@ -74,6 +106,14 @@ export function PlantingPlan(props: { plan: PlanNumbers; caliperMM: number; wind
           strokeLinecap="round"
           data-testid="turn"
         />
+      )}
+      {noon !== undefined && (
+        <g data-testid="noon" className="stroke-[#e3b24a]" strokeWidth="2">
+          <circle cx={sx} cy={sy} r="6" className="fill-[#e3b24a]" />
+          {[0, 45, 90, 135, 180, 225, 270, 315].map((ray) => (
+            <path key={ray} d={`M${onCircle(sx, sy, 8.5, ray).join(' ')}L${onCircle(sx, sy, 12, ray).join(' ')}`} />
+          ))}
+        </g>
       )}
       {props.wind && (
         <g>

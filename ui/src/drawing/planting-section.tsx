@@ -21,6 +21,8 @@ export function PlantingSection(props: {
   label: string
   /** Bare roots have no ball: they lie in the fill itself. */
   bare?: boolean
+  /** It is cut along a slope, as the board lies. */
+  along?: boolean
 }) {
   const { t } = useTranslation()
   const { units } = useSettings()
@@ -160,7 +162,7 @@ export function PlantingSection(props: {
         </g>
       )}
       {raise > 0 && <path d={hill} className="fill-mix" />}
-      {props.plan.berm !== 'none' && <Berm plan={props.plan} x={x} y={y} surface={surface} />}
+      {props.plan.berm !== 'none' && <Berm plan={props.plan} x={x} y={y} surface={surface} along={props.along} />}
       <Mulch plan={props.plan} x={x} y={y} surface={surface} />
       {!props.bare && (
         <path

@@ -62,21 +62,23 @@ export function RoomSection({
         strokeWidth="2"
         strokeDasharray="3 4"
       />
-      {[10, 20, 50].map(
+      {[0, 10, 20, 50].map(
         (y) =>
           y !== year && (
             <g key={y}>
               <path d={crown(years[y])} className="fill-none stroke-leaf" strokeWidth="1.4" strokeDasharray="4 5" />
-              <text
-                x={cx}
-                y={grade - years[y].height_m * perM - 5}
-                textAnchor="middle"
-                className="fill-leaf stroke-paper [paint-order:stroke]"
-                strokeWidth="4"
-                style={{ fontSize: 'calc(14px * var(--say, 1))' }}
-              >
-                {t('room.in-years', { count: y })}
-              </text>
+              {y > 0 && (
+                <text
+                  x={cx}
+                  y={grade - years[y].height_m * perM - 5}
+                  textAnchor="middle"
+                  className="fill-leaf stroke-paper [paint-order:stroke]"
+                  strokeWidth="4"
+                  style={{ fontSize: 'calc(14px * var(--say, 1))' }}
+                >
+                  {t('room.in-years', { count: y })}
+                </text>
+              )}
             </g>
           ),
       )}

@@ -11,6 +11,7 @@ import { useTitle } from '../parts/title'
 import { named } from '../words/named'
 import { useSettings } from '../words/settings'
 import { DayFields } from './day-fields'
+import { GrownHere } from './grown-here'
 import { PlanView } from './plan-view'
 import { SheetLanguage } from './sheet-language'
 import { TreeFields } from './tree-fields'
@@ -94,6 +95,7 @@ export function PlanPage({ spotId, tag, who }: { spotId: string; tag: string; wh
       input={p.input}
       spotId={spotId}
       busy={plan.isFetching}
+      grown={<GrownHere spotId={spotId} botanical={p.fit.botanical} heightM={p.input.tree.height_m} />}
       danger={locked ? t('plan.locked') : undefined}
     >
       <div className="grid gap-4">

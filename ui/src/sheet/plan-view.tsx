@@ -17,6 +17,8 @@ export function PlanView(props: {
   /** The spot, of which what was surveyed is one touch away. */
   spotId: string
   busy?: boolean
+  /** The tree as it will stand, after the plan. */
+  grown?: ReactNode
   danger?: string
   children?: ReactNode
 }) {
@@ -80,6 +82,7 @@ export function PlanView(props: {
           caliperMM={input.tree.caliper_mm}
           bare={input.tree.form === 'bare-root'}
           soil={input.spot.soil_class}
+          along={typeof input.spot.low_side_deg === 'number'}
           label={`${words.headline}. ${words.why}`}
         />
         <dl className="mt-3 flex flex-wrap gap-x-9 gap-y-3">
@@ -106,7 +109,14 @@ export function PlanView(props: {
       </div>
       <div className="order-4 grid content-start gap-8 md:grid-cols-2 print:grid-cols-2 print:gap-4 lg:col-start-1 lg:row-start-2 xl:grid-cols-[15rem_1fr_1fr]">
         <div className="mx-auto w-full max-w-64 print:hidden">
-          <PlantingPlan plan={plan} caliperMM={input.tree.caliper_mm} wind={input.spot.wind_from_deg !== null} />
+          <PlantingPlan
+            plan={plan}
+            caliperMM={input.tree.caliper_mm}
+            wind={input.spot.wind_from_deg !== null}
+            lowSideDeg={input.spot.low_side_deg}
+            latDeg={input.spot.lat_deg}
+          />
+          {input.spot.sloping && <p className="text-soft text-sm">{t('planting.along')}</p>}
         </div>
         <section>
           <h2 className="border-ink border-b-2 pb-1 text-xl">{t('plan.bring')}</h2>
@@ -161,6 +171,7 @@ export function PlanView(props: {
               ))}
           </ul>
         </section>
+        {props.grown}
       </div>
     </div>
   )
