@@ -140,6 +140,7 @@ func sets() map[string]said {
 		"planting.Need":         by(set.Texts[planting.Need](), "need.", ""),
 		"planting.Refusal":      by(set.Texts[planting.Refusal](), "refused.", ""),
 		"planting.Shape":        by(set.Texts[planting.Shape](), "school.shape.", ""),
+		"planting.WidthSchool":  by(set.Texts[planting.WidthSchool](), "school.width.", ""),
 		"planting.Stop":         by(append(set.Texts[planting.Stop](), happens()...), "stop.", ""),
 		"planting.StakeKind":    by(set.Texts[planting.StakeKind](), "step.stake.", "", "none"),
 		"planting.StakeReason":  unsaid(set.Texts[planting.StakeReason]()),

@@ -32,10 +32,12 @@ type Event struct {
 
 // Facts is what of a plan the calendar depends on. Dates are midnight UTC.
 type Facts struct {
-	Planted       time.Time
-	Southern      bool
-	StakeMonths   *float64
-	Berm          planting.Berm
+	Planted     time.Time
+	Southern    bool
+	StakeMonths *float64
+	Berm        planting.Berm
+	// KeepsRing is the school that keeps the ring as a moat.
+	KeepsRing     bool
 	MulchMM       float64
 	DoseL         float64
 	DepthInDoubt  bool
@@ -96,7 +98,7 @@ func Calendar(f Facts) []Event {
 	if f.OldWood && !f.StoneFruit {
 		l.on("prune-after-bloom", f.next(f.springDay()+60, firstSpring), nil)
 	}
-	if f.Berm != planting.BermNone {
+	if f.Berm != planting.BermNone && !f.KeepsRing {
 		l.between("berm-out", After(f.Planted, 6), After(f.Planted, 12), nil)
 	}
 	if f.StakeMonths != nil {

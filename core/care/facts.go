@@ -10,7 +10,7 @@ import (
 // FactsOf is what of a plan the calendar depends on, when it is planted on a day.
 func FactsOf(h rules.House, planted time.Time, in planting.Input, p planting.Plan) Facts {
 	return Facts{
-		Planted: planted, Southern: in.Spot.LatDeg < 0, StakeMonths: p.Stake.RemoveAfterMonths, Berm: p.Berm,
+		Planted: planted, Southern: in.Spot.LatDeg < 0, StakeMonths: p.Stake.RemoveAfterMonths, Berm: p.Berm, KeepsRing: p.KeepsRing(),
 		MulchMM: p.MulchMM, DoseL: p.Basin.DoseL, DepthInDoubt: in.Tree.DepthInDoubt, CollarCut: in.Tree.Found.CollarCut,
 		GrownForFruit: in.Kind.GrownForFruit, LeaveFruit: h.School(rules.StepFruit) == "leave", Wrapped: p.Wrapped(), OldWood: in.Kind.OldWood, Bleeds: in.Kind.Bleeds, StoneFruit: in.Kind.StoneFruit, Evergreen: in.Kind.Evergreen,
 		Tender: in.Kind.Tender, CaliperMM: in.Tree.CaliperMM, FirstFrostDay: in.Spot.Frost.First,

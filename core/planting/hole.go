@@ -37,8 +37,10 @@ type HoleInput struct {
 	SoilGroup       ground.SoilGroup `json:"soil_group"`
 	FlareSchool     FlareSchool      `json:"flare_school"`
 	Shape           Shape            `json:"shape"`
-	Base            Base             `json:"base"`
-	LoosenedBelowMM float64          `json:"loosened_below_mm" minimum:"0"`
+	// Width is how many times as wide as the ball; left out it is by the soil.
+	Width           WidthSchool `json:"width,omitempty" optional:"true"`
+	Base            Base        `json:"base"`
+	LoosenedBelowMM float64     `json:"loosened_below_mm" minimum:"0"`
 }
 
 // HoleResult is the hole, the height at which the flare ends, and the soil that is moved.
@@ -137,7 +139,7 @@ func Hole(h rules.House, in HoleInput) (HoleResult, error) {
 		FlareToBaseMM: flareToBase, FinishedRaiseMM: raise, SettleMM: settle,
 		HoleDepthMM: math.Max(0, flareToBase-raise-settle),
 		PadUnderMM:  math.Max(0, raise+settle-flareToBase),
-		HoleTopMM:   holeTop(h, in.Form, in.SoilGroup, width),
+		HoleTopMM:   holeTop(h, in, width),
 	}
 	out.StickMM = flareToBase - out.HoleDepthMM
 	out.HoleBottomMM = math.Min(out.HoleTopMM, width+h.Value(rules.HoleBottomRoom))
@@ -192,7 +194,8 @@ func settleShare(base Base, group ground.SoilGroup) float64 {
 	}[base][column]
 }
 
-func holeTop(h rules.House, form stock.Form, group ground.SoilGroup, width float64) float64 {
+func holeTop(h rules.House, in HoleInput, width float64) float64 {
+	form, group := in.Form, in.SoilGroup
 	switch form {
 	case stock.Plug:
 		return width + h.Value(rules.HolePlugRoom)
@@ -200,6 +203,12 @@ func holeTop(h rules.House, form stock.Form, group ground.SoilGroup, width float
 		return math.Max(width+h.Value(rules.HoleBareRootRoom), width*h.Value(rules.HoleBareRootFactor))
 	}
 	times := h.Value(widthRule[group])
+	switch in.Width {
+	case WidthTwice:
+		times = 2
+	case WidthThreeTimes:
+		times = 3
+	}
 	return math.Max(width+h.Value(rules.HoleWidthLeast), math.Min(times*width, width+h.Value(rules.HoleWidthMost)))
 }
 

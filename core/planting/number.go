@@ -63,7 +63,7 @@ func numbers(h rules.House, in Input, p Plan) []Number {
 			"flare_to_base": mm(hole.FlareToBaseMM), "finished_raise": mm(hole.FinishedRaiseMM), "settle": mm(hole.SettleMM)}},
 		{"stick", hole.StickMM, "mm", false, used(), nil, map[string]Measure{
 			"flare_to_base": mm(hole.FlareToBaseMM), "hole_depth": mm(hole.HoleDepthMM)}},
-		{"hole_top", hole.HoleTopMM, "mm", true, used(widthRule[in.Spot.SoilGroup], rules.HoleWidthMost, rules.HoleWidthLeast), nil, map[string]Measure{
+		{"hole_top", hole.HoleTopMM, "mm", true, used(widthRule[in.Spot.SoilGroup], rules.HoleWidthMost, rules.HoleWidthLeast), by(rules.StepWidth), map[string]Measure{
 			"ball_width": mm(in.Tree.BallDiameterMM)}},
 		{"hole_volume", hole.HoleVolumeL, "l", true, used(), by(rules.StepShape), map[string]Measure{
 			"hole_top": mm(hole.HoleTopMM), "hole_bottom": mm(hole.HoleBottomMM), "hole_depth": mm(hole.HoleDepthMM)}},

@@ -295,7 +295,7 @@ func holeInput(h rules.House, in Input, drainage ground.Drainage, deepMM float64
 		FlareDepthMM: &in.Tree.FlareDepthMM, SideShaveMM: &zero, BottomSliceMM: &zero,
 		BedDrainage: drainage, BedRaiseMM: in.Spot.RaiseMM, KindDrainageMax: in.Kind.DrainageMax,
 		SharpDrainage: in.Kind.SharpDrainage, DrynessIndex: dryness, SoilGroup: in.Spot.SoilGroup,
-		FlareSchool: FlareSchool(h.School(rules.StepFlare)), Shape: Shape(h.School(rules.StepShape)), Base: BaseUndisturbed,
+		FlareSchool: FlareSchool(h.School(rules.StepFlare)), Shape: Shape(h.School(rules.StepShape)), Width: WidthSchool(h.School(rules.StepWidth)), Base: BaseUndisturbed,
 	}
 	if in.Tree.Form == stock.BareRoot {
 		out.RootSpreadMM, out.RootLengthMM = &in.Tree.BallDiameterMM, &deepMM
@@ -324,6 +324,8 @@ func (t Tree) medium() stock.Medium {
 
 func berm(h rules.House, s Spot) Berm {
 	switch chosen := Berm(h.School(rules.StepBerm)); {
+	case chosen == bermMoat:
+		return BermRing
 	case set.Has(chosen):
 		return chosen
 	case s.Water == ground.WaterDrip:
@@ -332,6 +334,16 @@ func berm(h rules.House, s Spot) Berm {
 		return BermLowSide
 	}
 	return BermRing
+}
+
+// KeepsRing tells whether the ring is kept as a moat for good, as some do.
+func (p Plan) KeepsRing() bool { return p.Schools[string(rules.StepBerm)] == bermMoat && p.Berm == BermRing }
+
+func (p Plan) basinChoice() string {
+	if p.KeepsRing() {
+		return bermMoat
+	}
+	return string(p.Berm)
 }
 
 // mulchDepth is the school's depth, thinner on fine or slow ground unless the school was chosen thicker on purpose.

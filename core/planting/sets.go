@@ -70,6 +70,8 @@ const (
 	BermNone    Berm = "none"
 	BermRing    Berm = "ring"
 	BermLowSide Berm = "low-side"
+	// bermMoat is a ring that is kept: a school, and no other shape.
+	bermMoat = "moat"
 )
 
 // All lists them.
@@ -108,4 +110,19 @@ const (
 // All lists them.
 func (Ground) All() []Ground {
 	return []Ground{GroundWorkable, GroundFrozen, GroundWaterlogged}
+}
+
+// WidthSchool is how wide a hole is dug beside its ball (handbook, schools.md, "hole width").
+type WidthSchool string
+
+// The words of WidthSchool.
+const (
+	WidthBySoil     WidthSchool = "by-soil"
+	WidthTwice      WidthSchool = "twice"
+	WidthThreeTimes WidthSchool = "three-times"
+)
+
+// All lists them.
+func (WidthSchool) All() []WidthSchool {
+	return []WidthSchool{WidthBySoil, WidthTwice, WidthThreeTimes}
 }

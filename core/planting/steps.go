@@ -72,7 +72,7 @@ func steps(h rules.House, in Input, p Plan) []Step {
 	}
 	finishStep(l, h, in, p)
 	if p.Berm != BermNone {
-		l.add("basin", map[string]Measure{"radius": mm(p.Basin.BasinRadiusMM), "berm": mm(p.BermMM)}, bermCautions(in)...).Choice = string(p.Berm)
+		l.add("basin", map[string]Measure{"radius": mm(p.Basin.BasinRadiusMM), "berm": mm(p.BermMM)}, bermCautions(in)...).Choice = p.basinChoice()
 	}
 	water := map[string]Measure{"first": litres(p.Basin.FirstWaterL)}
 	w := l.add("water", water, "hose-air-gap")

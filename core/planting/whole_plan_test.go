@@ -193,3 +193,48 @@ func TestARiskyDayIsSignedFor(t *testing.T) {
 	require.Equal(t, planting.WindowRisky, p.Window.Status)
 	assert.Contains(t, p.Stops, planting.StopRisky)
 }
+
+// As wide as the school says, whatever the soil: twice or three times the ball, within what every hole keeps to (300 mm more than the ball at the
+// least, 1.2 m at the most; handbook, planting.md, "The hole"). Bare roots are measured by their spread.
+func TestTheHoleIsAsWideAsTheSchoolSays(t *testing.T) {
+	in := planInput()
+	for school, times := range map[string]float64{"twice": 2, "three-times": 3} {
+		h := withSchools(t, map[rules.Step]string{rules.StepWidth: school})
+		for _, soil := range []ground.SoilGroup{ground.SoilGroupCoarse, ground.SoilGroupMedium, ground.SoilGroupFine} {
+			in.Spot.SoilGroup = soil
+			for _, ball := range []float64{200, 500, 900} {
+				in.Tree.BallDiameterMM = ball
+				want := math.Max(ball+300, math.Min(times*ball, ball+1200))
+				assert.InDelta(t, want, planOf(t, h, in).Hole.HoleTopMM, 1e-9, "%s %s %g", school, soil, ball)
+			}
+		}
+	}
+	rapid.Check(t, func(t *rapid.T) {
+		h, in, p := plantingtest.Plan(t)
+		if in.Tree.Form != stock.BareRoot || p.Refused != "" {
+			return
+		}
+		wide, err := h.WithSchool(rules.StepWidth, "three-times")
+		require.NoError(t, err)
+		q, err := planting.Make(wide, in)
+		require.NoError(t, err)
+		assert.InDelta(t, p.Hole.HoleTopMM, q.Hole.HoleTopMM, 1e-9)
+	})
+}
+
+// A ring that is kept as a moat is built like one and is never raked out.
+func TestAMoatIsARingThatStays(t *testing.T) {
+	in := planInput()
+	in.Spot.Water = ground.WaterHose
+	ring := planOf(t, withSchools(t, map[rules.Step]string{rules.StepBerm: "ring"}), in)
+	h := withSchools(t, map[rules.Step]string{rules.StepBerm: "moat"})
+	moat := planOf(t, h, in)
+	assert.Equal(t, ring.Basin, moat.Basin)
+	assert.Equal(t, planting.BermRing, moat.Berm)
+	assert.Equal(t, "moat", step(moat, "basin").Choice)
+	off := func(house rules.House, p planting.Plan) bool {
+		return slices.ContainsFunc(care.Calendar(care.FactsOf(house, plantedOn(in), in, p)), func(e care.Event) bool { return e.Code == "berm-out" })
+	}
+	assert.True(t, off(withSchools(t, map[rules.Step]string{rules.StepBerm: "ring"}), ring))
+	assert.False(t, off(h, moat))
+}

@@ -34,7 +34,7 @@ func TestAHouseIsAValue(t *testing.T) {
 	assert.InDelta(t, 120, one.Value(rules.MulchGap), 0, "changing one house leaves the other alone")
 	assert.InDelta(t, 150, two.Value(rules.MulchGap), 0)
 	assert.Equal(t, map[rules.Key]float64{rules.MulchGap: 150}, two.Changed())
-	for _, bad := range []error{second(one.With(rules.MulchGap, 5000)), second(one.With("no.such", 1)), second(one.WithSchool(rules.StepBerm, "moat")), second(one.WithSchool("no-step", "x"))} {
+	for _, bad := range []error{second(one.With(rules.MulchGap, 5000)), second(one.With("no.such", 1)), second(one.WithSchool(rules.StepBerm, "lake")), second(one.WithSchool("no-step", "x"))} {
 		assert.Error(t, bad)
 	}
 }

@@ -24,6 +24,7 @@ func (Step) All() []Step {
 const (
 	StepFlare     Step = "flare"
 	StepShape     Step = "shape"
+	StepWidth     Step = "width"
 	StepRoots     Step = "roots"
 	StepTrim      Step = "trim"
 	StepStake     Step = "stake"
@@ -58,10 +59,11 @@ type Schools struct {
 var schools = []Schools{
 	{StepFlare, []string{"level", "slight", "proud"}, "slight", true},
 	{StepShape, []string{"saucer", "square", "cylinder"}, "saucer", true},
+	{StepWidth, []string{"by-soil", "twice", "three-times"}, "by-soil", true},
 	{StepRoots, []string{"by-season", "tease", "score", "shave"}, "by-season", true},
 	{StepTrim, []string{"never-trim", "trim"}, "never-trim", true},
 	{StepStake, []string{"auto", "pair", "low-upright", "angled", "tripod", "guys", "always-exposed"}, "auto", true},
-	{StepBerm, []string{"by-water", "none", "ring", "low-side"}, "by-water", true},
+	{StepBerm, []string{"by-water", "none", "ring", "low-side", "moat"}, "by-water", true},
 	{StepMulch, []string{"50", "75", "100", "150"}, "75", true},
 	{StepScale, []string{"by-kind", "general", "strict"}, "by-kind", true},
 	{StepBackfill, []string{"native-compost-top", "native", "blend-quarter", "blend-half", "mound-blend"}, "native-compost-top", false},

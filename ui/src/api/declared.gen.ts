@@ -850,6 +850,7 @@ export const plantingTroubleCode = [
   'bare',
   'alone',
 ] as const
+export const plantingWidthSchool = ['by-soil', 'twice', 'three-times'] as const
 export const plantingWindowReason = [
   'ground-frozen',
   'ground-waterlogged',
@@ -1165,6 +1166,7 @@ export const rulesKey = [
 export const rulesStep = [
   'flare',
   'shape',
+  'width',
   'roots',
   'trim',
   'stake',

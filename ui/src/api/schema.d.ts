@@ -6967,6 +6967,7 @@ export interface components {
              */
             side_shave_mm?: number;
             soil_group: components["schemas"]["GroundSoilGroup"];
+            width?: components["schemas"]["PlantingWidthSchool"] | "";
         };
         PlantingHoleResult: {
             /** Format: double */
@@ -7327,6 +7328,8 @@ export interface components {
             to_deg: number;
             what: string;
         };
+        /** @enum {string} */
+        PlantingWidthSchool: "by-soil" | "twice" | "three-times";
         PlantingWindowInput: {
             autumn_hazard: boolean;
             /**
@@ -7492,7 +7495,7 @@ export interface components {
             step: components["schemas"]["RulesStep"];
         };
         /** @enum {string} */
-        RulesStep: "flare" | "shape" | "roots" | "trim" | "stake" | "berm" | "mulch_mm" | "scale" | "backfill" | "gypsum" | "placing" | "inoculant" | "graft_to" | "strong_to" | "wrapping" | "firming" | "feed" | "pipe" | "pruning" | "paint" | "sun" | "first_fruit";
+        RulesStep: "flare" | "shape" | "width" | "roots" | "trim" | "stake" | "berm" | "mulch_mm" | "scale" | "backfill" | "gypsum" | "placing" | "inoculant" | "graft_to" | "strong_to" | "wrapping" | "firming" | "feed" | "pipe" | "pruning" | "paint" | "sun" | "first_fruit";
         RulesTakenIn: {
             /** @enum {string} */
             format: "sedum-house-rules-1";
