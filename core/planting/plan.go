@@ -337,7 +337,9 @@ func berm(h rules.House, s Spot) Berm {
 }
 
 // KeepsRing tells whether the ring is kept as a moat for good, as some do.
-func (p Plan) KeepsRing() bool { return p.Schools[string(rules.StepBerm)] == bermMoat && p.Berm == BermRing }
+func (p Plan) KeepsRing() bool {
+	return p.Schools[string(rules.StepBerm)] == bermMoat && p.Berm == BermRing
+}
 
 func (p Plan) basinChoice() string {
 	if p.KeepsRing() {
