@@ -85,7 +85,7 @@ func TestTheRestOfTheOperationsAnswer(t *testing.T) {
 	ok("PUT", "/api/v1/prices/cage", map[string]any{"version": 0, "cents": 2450, "loose_cents": nil})
 	for _, path := range []string{"/duty", "/messages", "/rules", "/kinds", "/measures", "/growers/names", "/clock", "/soaks", "/scale?seconds=3", "/deliveries", "/work", "/growers",
 		"/spots", "/sheets", "/sheets/1", "/today", "/stations", "/lots", "/lots/14", "/lots/14/keeping", "/lots/14/faults", "/lots/14/labels.pdf", "/lots/14/cards.pdf",
-		"/lots/23/confidence.pdf", "/sheets/1/sheet.pdf", "/sheets/1/handed-over.pdf", "/sheets/1/sheet.html", "/sheets/1/care.ics", "/session", "/prices", "/sheets/1/order?hands=true", "/sheets/1/order.csv?separator=tab", "/sheets/1/order.xlsx"} {
+		"/lots/23/confidence.pdf", "/sheets/1/sheet.pdf", "/sheets/1/handed-over.pdf", "/sheets/1/sheet.html", "/sheets/1/care.ics", "/sheets/1/pocket.pdf?language=es&units=us&paper=letter", "/session", "/prices", "/sheets/1/order?hands=true", "/sheets/1/order.csv?separator=tab", "/sheets/1/order.xlsx"} {
 		ok("GET", "/api/v1"+path, nil)
 	}
 	require.NoError(t, h.kernel.Do(context.Background(), kernel.Who{}, func(tx *kernel.Tx) error {

@@ -51,6 +51,19 @@ func forRole(tx *kernel.Tx, number int) (Sheet, error) {
 	return sheet, err
 }
 
+// pocketCard is for whoever waters. Refused for a sheet that holds no more: its water is of another plan.
+func (desk Desk) pocketCard(tx *kernel.Tx, p onPaper) (kernel.File, error) {
+	s, h, sheet, err := desk.handedOut(tx, p)
+	if err != nil {
+		return kernel.File{}, err
+	}
+	if sheet.Ended != "" {
+		return kernel.File{}, kernel.Refused{Code: "sheet-withdrawn", Field: "number"}
+	}
+	pdf, err := paper.PocketCardPDF(s, h, sheet, p.Paper.Paper)
+	return kernel.PDF(pdf, "water-%d.pdf", p.Number), err
+}
+
 // sheetPage is the sheet as a file to send to who does not read paper. It is saved, never shown from here: it has a style of its own.
 func (desk Desk) sheetPage(tx *kernel.Tx, p onPaper) (kernel.File, error) {
 	s, h, sheet, err := desk.handedOut(tx, p)

@@ -180,6 +180,7 @@ func Capability(desk Desk) kernel.Capability {
 			return desk.cardPage(tx, tag)
 		}),
 		kernel.ReadFile("sheet-handed-over", "/sheets/{number}/handed-over.pdf", IssueSheets, "application/pdf", handedOver),
+		kernel.ReadFile("pocket-card", "/sheets/{number}/pocket.pdf", ground.SeeGround, "application/pdf", desk.pocketCard),
 		kernel.ReadFile("sheet-page", "/sheets/{number}/sheet.html", ground.SeeGround, "text/html", desk.sheetPage),
 		kernel.ReadFile("sheet-calendar", "/sheets/{number}/care.ics", ground.SeeGround, "text/calendar", desk.calendar),
 	}, Jobs: []kernel.Job{desk.watch(), desk.batches()}}

@@ -120,6 +120,11 @@ export function SheetPage({ number, may }: { number: number; may: boolean }) {
           <a className="quiet no-underline" href={file('care.ics')} download={`care-${s.number}.ics`}>
             {t('sheet.calendar')}
           </a>
+          {s.withdrawn_at === null && (
+            <a className="quiet no-underline" href={file('pocket.pdf', { paper })} target="_blank" rel="noreferrer">
+              {t('sheet.pocket')}
+            </a>
+          )}
           {may && (
             <Link className="quiet no-underline" href={`/sheets/${s.number}/order`}>
               {t('order.title')}
