@@ -129,6 +129,7 @@ func TestTheRestOfTheOperationsAnswer(t *testing.T) {
 	ask := map[string]any{"tag": tag, "spot_id": spot, "planting_on": time.Now().UTC().AddDate(0, 0, 1).Format(time.DateOnly), "high_c": 6, "ground": "workable", "buds": "dormant", "stands_alone": true, "schools": map[string]any{},
 		"tree_version": tree.Version, "signed_reason": "as the customer wishes", "units": "metric", "language": "en-US"}
 	ok("POST", "/api/v1/plan/draft.pdf", ask)
+	ok("POST", "/api/v1/plans/beside", map[string]any{"plan": map[string]any{"tag": tag, "spot_id": spot, "planting_on": ask["planting_on"], "schools": map[string]any{}}, "ways": []any{map[string]any{}, map[string]any{"width": "twice"}}})
 	ok("GET", "/api/v1/sheets/1/link", nil)
 	ok("GET", "/api/v1/sheets/1/ticks", nil)
 	ok("POST", "/api/v1/sheets/1/link", map[string]any{})

@@ -76,6 +76,7 @@ func New(d *kernel.Database, s Settings) *kernel.Kernel {
 	if s.Station != nil {
 		clocks.Station, weather = s.Station, s.Station
 	}
+	desk := sheets.Desk{Clocks: clocks, Public: s.Public, As: book.Admit}
 	k = kernel.Gather(d, kernel.Settings{Clock: s.Clock, Zone: s.Zone, TLS: s.TLS, Hosts: s.Hosts, HSTSSubdomains: s.HSTSSubdomains, Pages: s.Pages, Admit: book.Admit, House: book.House},
 		func(sessions *kernel.Sessions) []kernel.Capability {
 			return []kernel.Capability{
@@ -103,9 +104,9 @@ func New(d *kernel.Database, s Settings) *kernel.Kernel {
 				stations.Capability(weather),
 				ground.Capability(sheets.HoldsSpot),
 				match.Capability(clocks),
-				sheets.Capability(sheets.Desk{Clocks: clocks, Public: s.Public, As: book.Admit}),
+				sheets.Capability(desk),
 				copies.Capability(),
-				orders.Capability(),
+				orders.Capability(desk),
 				forgetting.Capability(),
 				today.Capability(clocks),
 				calculators.Capability(),

@@ -31,6 +31,11 @@ func TestAPlanWithEverythingInIt(t *testing.T) {
 		p.do(chromedp.Evaluate(fmt.Sprintf(`(() => { const s = [...document.querySelectorAll('label')].find((l) => l.innerText.startsWith(%q)).querySelector('select');
 			Object.getOwnPropertyDescriptor(HTMLSelectElement.prototype, 'value').set.call(s, %q); s.dispatchEvent(new Event('change', { bubbles: true })) })()`, step, value), nil))
 	}
+	choose("width of the hole", "three-times")
+	p.press("button", "Keep this way to compare")
+	p.sees("The rest is as it is done here.")
+	p.until(`/hole width\s+[\d,]+ mm\s+not [\d,]+ mm/.test(document.querySelector('[data-testid=way]').innerText)`)
+	choose("width of the hole", "by-soil")
 	choose("deep watering pipe", "yes")
 	p.sees("Stand the pipe upright")
 	p.sees("Sensible in dry summers and paved places.")

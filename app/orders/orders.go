@@ -22,9 +22,10 @@ import (
 )
 
 // Capability declares what can be asked here.
-func Capability() kernel.Capability {
+func Capability(desk sheets.Desk) kernel.Capability {
 	return kernel.Capability{Name: "orders", Operations: []kernel.Operation{
 		kernel.Read("order-of-sheet", "/sheets/{number}/order", sheets.IssueSheets, page),
+		kernel.Ask("plans-beside", "/plans/beside", sheets.IssueSheets, plansBeside(desk)),
 		kernel.ReadFile("order-table", "/sheets/{number}/order.csv", sheets.IssueSheets, "text/csv", tableCSV),
 		kernel.ReadFile("order-workbook", "/sheets/{number}/order.xlsx", sheets.IssueSheets, paper.BookType, tableBook),
 	}}

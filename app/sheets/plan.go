@@ -133,6 +133,12 @@ func (desk Desk) make(tx *kernel.Tx, ask PlanAsk) (planned, error) {
 	return p, nil
 }
 
+// Planned is the planting of a tree in a spot as a sheet would have it; nothing is kept.
+func (desk Desk) Planned(tx *kernel.Tx, ask PlanAsk) (rules.House, planting.Input, planting.Plan, error) {
+	p, err := desk.make(tx, ask)
+	return p.house, p.input, p.plan, err
+}
+
 // judged holds a checked tree against a spot, at the height that its newest look measured.
 func judged(h rules.House, k ground.Known, r bench.Record) match.Judged {
 	o := records.Offer{LotID: r.Tree.LotID, Tag: r.Tree.Tag}

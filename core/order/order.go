@@ -71,7 +71,9 @@ func Of(h rules.House, trees []Tree, prices Prices, hands bool) Order {
 		}
 		out.add(t.Plan)
 		out.lift(h, t, count)
-		out.Hours += HoursOf(h, t.Input) * float64(count)
+		if !byContractor(h, t.Plan) {
+			out.Hours += HoursOf(h, t.Input) * float64(count)
+		}
 	}
 	out.NewHours = newHours(h, out.Hours)
 	out.TotalCents = out.TreesCents
@@ -122,10 +124,15 @@ func sameLength(a, b *planting.Measure) bool {
 	return (a == nil) == (b == nil) && (a == nil || num.Round(a.Value, 0) == num.Round(b.Value, 0))
 }
 
+// byContractor tells whether a tree is too heavy for the house to lift: its hours are the contractor's.
+func byContractor(h rules.House, p planting.Plan) bool {
+	return num.Over(p.Load.RiggingKG, h.Value(rules.PlanRigging))
+}
+
 // lift is what the heaviest of it asks for.
 func (o *Order) lift(h rules.House, t Tree, count int) {
 	switch load := t.Plan.Load; {
-	case num.Over(load.RiggingKG, h.Value(rules.PlanRigging)):
+	case byContractor(h, t.Plan):
 		o.Contractor += count
 	case load.Handling == stock.Gear:
 		o.Gear += count

@@ -191,6 +191,16 @@ export const plansQuery = (plans: Schemas['SheetsPlanAsk'][]) =>
     gcTime: 30_000,
   })
 
+/** Several ways of planting one tree side by side. */
+export const waysQuery = (plan: Schemas['SheetsPlanAsk'], ways: Record<string, string>[]) =>
+  queryOptions({
+    queryKey: ['plan', 'ways', plan, ways],
+    queryFn: ({ signal }) => ask(client.POST('/api/v1/plans/beside', { body: { plan, ways }, signal })),
+    placeholderData: keepPreviousData,
+    retry: false,
+    gcTime: 30_000,
+  })
+
 export const batchQuery = (id: string) =>
   queryOptions({
     queryKey: keyOf('see-batch', id),

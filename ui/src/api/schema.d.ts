@@ -1850,6 +1850,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/plans/beside": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Plans beside */
+        post: operations["plans-beside"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/prices": {
         parameters: {
             query?: never;
@@ -6578,6 +6595,12 @@ export interface components {
         };
         /** @enum {string} */
         OrderSold: "bag" | "each" | "kg" | "m" | "m3" | "hour" | "day";
+        OrdersBeside: {
+            plan: components["schemas"]["SheetsPlanAsk"];
+            ways: {
+                [key: string]: string;
+            }[];
+        };
         OrdersLineWords: {
             amount: components["schemas"]["PlantingMeasure"];
             buy: string;
@@ -6626,6 +6649,26 @@ export interface components {
             price_cents: number;
             spot_name: string;
             tag: string;
+        };
+        OrdersWay: {
+            /**
+             * Format: int64
+             * @description of what is bought, without the tree; null where nothing of it has a price, or it is not told
+             */
+            cents: number | null;
+            figures: components["schemas"]["OrdersWayFigure"][];
+            headline: string;
+            notes: string[];
+            schools: string[];
+        };
+        OrdersWayFigure: {
+            key: string;
+            label: string;
+            same: boolean;
+            value: string;
+        };
+        OrdersWays: {
+            ways: components["schemas"]["OrdersWay"][];
         };
         PeopleAccess: {
             asked: boolean;
@@ -14062,6 +14105,46 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SheetsPlanLines"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "plans-beside": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OrdersBeside"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OrdersWays"];
                 };
             };
             /** @description Error */

@@ -15,6 +15,7 @@ import { GrownHere } from './grown-here'
 import { PlanView } from './plan-view'
 import { SheetLanguage } from './sheet-language'
 import { TreeFields } from './tree-fields'
+import { WaysBeside } from './ways-beside'
 
 type Ask = Schemas['SheetsPlanAsk']
 
@@ -246,6 +247,7 @@ export function PlanPage({ spotId, tag, who }: { spotId: string; tag: string; wh
               </label>
             ))}
           </div>
+          <WaysBeside plan={body} chosen={schools} onTake={setSchools} />
         </details>
         {spot.data?.reading.marked && <p className="text-sm">{t('plan.marked', { ...spot.data.reading.marked })}</p>}
       </div>
