@@ -174,11 +174,15 @@ func (c scene) trunk(raise, caliper, sky float64) {
 }
 
 // hillside is the raised soil round the ball: its height, its level top and its foot, mm from the trunk. The sides
-// are one in three, as the plan says of a mound and of a feathered raise.
+// are as the plan says of a mound and of a feathered raise.
 type hillside struct{ raise, top, foot float64 }
 
 func raised(sheet Sheet) hillside {
 	raise, ball := sheet.Plan.Hole.FinishedRaiseMM, sheet.Input.Tree.BallDiameterMM
+	if hill := sheet.Plan.Hill; hill != nil {
+		return hillside{raise, hill.TopMM, hill.FootMM}
+	}
+	// A sheet of an earlier program does not tell it.
 	if sheet.Plan.Hole.BuildMoundFirst {
 		top := math.Max(ball*1.5, 450)
 		return hillside{raise, top, top + 3*raise}

@@ -25,7 +25,7 @@ func (k Known) asks(s words.Speaker) []kernel.Sentence {
 	if on, err := time.Parse(time.DateOnly, g.MoistureOn); err == nil {
 		values["on"] = s.Date(on)
 	}
-	for _, a := range ground.AsksOf(g, k.Today) {
+	for _, a := range ground.AsksOf(k.house, g, k.Today) {
 		out = append(out, kernel.Sentence{Code: string(a), Text: s.Say("asks."+string(a), values)})
 	}
 	return out

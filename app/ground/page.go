@@ -13,6 +13,7 @@ import (
 	"sedum/core/ground"
 	"sedum/core/planting"
 	"sedum/core/roles"
+	"sedum/core/rules"
 	"sedum/core/station"
 	"sedum/core/survey"
 	"sedum/kernel"
@@ -47,6 +48,7 @@ type Known struct {
 	// Today is the day on which it was read.
 	Today   time.Time
 	plan    SitePlan
+	house   rules.House
 	station stations.Station
 }
 
@@ -147,7 +149,7 @@ func read(tx *kernel.Tx, spots []Spot) ([]Known, error) {
 }
 
 func (k *Known) read(tx *kernel.Tx) (err error) {
-	k.Today, k.Calendars = tx.Today(), planting.NewCalendars()
+	k.Today, k.Calendars, k.house = tx.Today(), planting.NewCalendars(), tx.Who.House
 	k.Marked = k.MarkedOn(k.Today)
 	k.Ground, k.FromPlan = k.Spot.Ground, survey.FromPlan{}
 	if k.plan.Version > 0 {

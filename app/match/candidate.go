@@ -69,7 +69,7 @@ func (c Judged) Show(s words.Speaker, h rules.House) Candidate {
 	out := Candidate{
 		Tag: c.Tag, Common: lot.Called(), Botanical: lot.Kind.Botanical, LotNumber: lot.Number, PotL: lot.PotL,
 		HeightM: c.heightM(), PriceCents: lot.PriceCents, Overall: r.Overall, Against: c.against(s, h), Factors: []Factor{}, Unknown: []string{},
-		Sizes: []ground.Size{}, Cautions: []string{}, Beware: []kernel.Sentence{}, Notes: c.notes(s),
+		Sizes: []ground.Size{}, Cautions: []string{}, Beware: []kernel.Sentence{}, Notes: c.notes(h, s),
 	}
 	if lot.Propagation != "" {
 		out.Raised = s.Say("raised."+string(lot.Propagation), nil)

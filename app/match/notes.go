@@ -3,13 +3,14 @@ package match
 import (
 	"sedum/core/kind"
 	"sedum/core/planting"
+	"sedum/core/rules"
 	"sedum/core/stock"
 	"sedum/kernel"
 	"sedum/words"
 )
 
 // notes are what is to be said of a kind at the spot, and of the tree, that no factor holds.
-func (c Judged) notes(s words.Speaker) []kernel.Sentence {
+func (c Judged) notes(house rules.House, s words.Speaker) []kernel.Sentence {
 	out := []kernel.Sentence{}
 	lot := c.Lot
 	unit := kind.Unit{Habit: lot.Kind.Habit}
@@ -21,6 +22,7 @@ func (c Judged) notes(s words.Speaker) []kernel.Sentence {
 	if g.GrownAs != "" {
 		values["as"] = s.Say("grown."+string(g.GrownAs), nil)
 	}
+	values["enough"] = house.Value(rules.SiteSweetSun)
 	if g.SunH != nil {
 		values["sun"] = *g.SunH
 	}
@@ -30,7 +32,7 @@ func (c Judged) notes(s words.Speaker) []kernel.Sentence {
 	if unit.BallWidthMM != nil && g.GateM != nil {
 		values["ball"], values["gate"] = planting.Measure{Value: *unit.BallWidthMM, Unit: "mm"}, planting.Measure{Value: *g.GateM, Unit: "m"}
 	}
-	for _, n := range kind.Notes(lot.Kind.Facts, kind.Genus(lot.Kind.Botanical), c.Place, unit) {
+	for _, n := range kind.Notes(house, lot.Kind.Facts, kind.Genus(lot.Kind.Botanical), c.Place, unit) {
 		out = append(out, kernel.Sentence{Code: string(n), Text: s.Say("note."+string(n), values)})
 	}
 	return out

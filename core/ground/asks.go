@@ -5,6 +5,7 @@ import (
 	"time"
 
 	"sedum/core/num"
+	"sedum/core/rules"
 )
 
 // Asks is something that a spot asks of any tree, or of whoever plants it, whatever the kind.
@@ -16,17 +17,10 @@ func (Asks) All() []Asks {
 		"vehicles", "lawn", "rough", "runners", "mattock", "bar", "machine", "far-water", "nobody-waters", "run-off-roof", "run-off-road", "run-off-slope", "salt-road", "salt-sea", "salt-water", "low-side"}
 }
 
-const (
-	// lookedDays is for how long the wetness of the ground is told as it is now.
-	lookedDays = 7
-	// farWaterM is from where carried water is a long way: ten cans are a walk of a kilometre.
-	farWaterM = 50
-)
-
 // LookedLately tells whether the wetness of the ground was seen so short a time ago that it may still be so.
-func (a Around) LookedLately(today time.Time) bool {
+func (a Around) LookedLately(h rules.House, today time.Time) bool {
 	on, err := time.Parse(time.DateOnly, a.MoistureOn)
-	return err == nil && a.Moisture != "" && !on.After(today) && today.Sub(on) <= lookedDays*24*time.Hour
+	return err == nil && a.Moisture != "" && !on.After(today) && today.Sub(on).Hours() <= 24*h.Value(rules.SiteLookedDays)
 }
 
 // Looked is the entries with the day on which the wetness of the ground was seen: today where it is new or told anew, else as before.
@@ -55,14 +49,14 @@ func (a Around) LeaveLacks(day time.Time) bool {
 }
 
 // AsksOf are what the entries of a spot ask on a day, in the order of telling.
-func AsksOf(g Facts, today time.Time) []Asks {
+func AsksOf(h rules.House, g Facts, today time.Time) []Asks {
 	out := []Asks{}
 	when := func(is bool, a Asks) {
 		if is {
 			out = append(out, a)
 		}
 	}
-	now := g.LookedLately(today)
+	now := g.LookedLately(h, today)
 	when(g.LeaveLacks(today), "leave")
 	again, err := time.Parse(time.DateOnly, g.LookAgainOn)
 	when(g.LookAgainOn != "" && err == nil && !again.After(today), "look-again")
@@ -83,7 +77,7 @@ func AsksOf(g Facts, today time.Time) []Asks {
 	}
 	when(g.Sod != "" && g.Sod != SodBare, Asks(g.Sod))
 	when(g.Digs != "" && g.Digs != DigsSpade, Asks(g.Digs))
-	when(g.Water == WaterCarried && g.WaterM != nil && num.Over(*g.WaterM, farWaterM), "far-water")
+	when(g.Water == WaterCarried && g.WaterM != nil && num.Over(*g.WaterM, h.Value(rules.SiteFarWater)), "far-water")
 	when(g.Water != "" && g.Water != WaterNone && g.WaterM != nil && g.WaterBy == "", "nobody-waters")
 	for _, r := range (RunOff("")).All() {
 		when(slices.Contains(g.RunOff, r), Asks("run-off-"+string(r)))

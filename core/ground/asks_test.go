@@ -9,6 +9,7 @@ import (
 	"pgregory.net/rapid"
 
 	"sedum/core/ground"
+	"sedum/core/rules"
 	"sedum/core/set"
 )
 
@@ -26,7 +27,7 @@ var asksToday = dayOf("2026-11-29")
 
 // Of a spot of which nothing is known nothing is said; what was said asks for what it asks for, and no more.
 func TestASpotAsksOnlyWhatWasSaid(t *testing.T) {
-	assert.Empty(t, ground.AsksOf(ground.Facts{}, asksToday))
+	assert.Empty(t, ground.AsksOf(rules.House{}, ground.Facts{}, asksToday))
 	for _, c := range []struct {
 		a    ground.Around
 		want []ground.Asks
@@ -52,12 +53,12 @@ func TestASpotAsksOnlyWhatWasSaid(t *testing.T) {
 		{ground.Around{LeaveNeeded: is(true), LeaveRef: "V 7", LeaveUntil: "2026-11-29"}, nil},
 		{ground.Around{LeaveNeeded: is(true), LeaveRef: "V 7", LeaveUntil: "2026-11-28"}, []ground.Asks{"leave"}},
 	} {
-		got := ground.AsksOf(ground.Facts{Around: c.a}, asksToday)
+		got := ground.AsksOf(rules.House{}, ground.Facts{Around: c.a}, asksToday)
 		assert.Equal(t, append([]ground.Asks{}, c.want...), got, "%+v", c.a)
 	}
-	assert.Equal(t, []ground.Asks{"gnawing", "browsing", "burrowing"}, ground.AsksOf(ground.Facts{LivesHere: []ground.Resident{ground.Burrowing, ground.Children, ground.Gnawing, ground.Browsing}}, asksToday))
-	assert.Equal(t, []ground.Asks{"far-water", "nobody-waters"}, ground.AsksOf(ground.Facts{Water: ground.WaterCarried, Around: ground.Around{WaterM: is(80.0)}}, asksToday))
-	assert.Equal(t, []ground.Asks{"low-side"}, ground.AsksOf(ground.Facts{Sloping: true, SlopeFallMM: is(900.0), SlopeOverM: is(5.0), Around: ground.Around{LowSideDeg: is(90.0)}}, asksToday))
+	assert.Equal(t, []ground.Asks{"gnawing", "browsing", "burrowing"}, ground.AsksOf(rules.House{}, ground.Facts{LivesHere: []ground.Resident{ground.Burrowing, ground.Children, ground.Gnawing, ground.Browsing}}, asksToday))
+	assert.Equal(t, []ground.Asks{"far-water", "nobody-waters"}, ground.AsksOf(rules.House{}, ground.Facts{Water: ground.WaterCarried, Around: ground.Around{WaterM: is(80.0)}}, asksToday))
+	assert.Equal(t, []ground.Asks{"low-side"}, ground.AsksOf(rules.House{}, ground.Facts{Sloping: true, SlopeFallMM: is(900.0), SlopeOverM: is(5.0), Around: ground.Around{LowSideDeg: is(90.0)}}, asksToday))
 }
 
 // The day on which the wetness was seen is written by the program: a touch anew is today, what stands stays.
@@ -77,11 +78,11 @@ func TestMoreSaidAsksNoLess(t *testing.T) {
 		g.Traffic = rapid.SliceOfDistinct(rapid.SampledFrom(set.All[ground.Traffic]()), rapid.ID).Draw(t, "traffic")
 		g.Sod = rapid.SampledFrom(append(set.All[ground.Sod](), "")).Draw(t, "sod")
 		g.WaterM = rapid.SampledFrom([]*float64{nil, is(5.0), is(200.0)}).Draw(t, "far")
-		before := ground.AsksOf(g, asksToday)
+		before := ground.AsksOf(rules.House{}, g, asksToday)
 		assert.True(t, slices.IsSortedFunc(before, func(a, b ground.Asks) int { return slices.Index(all, a) - slices.Index(all, b) }), "%v", before)
 		assert.Len(t, slices.Compact(slices.Clone(before)), len(before))
 		g.Salt, g.RunOff, g.Stump = []ground.SaltFrom{ground.SaltSea}, []ground.RunOff{ground.RunOffRoof}, is(true)
-		after := ground.AsksOf(g, asksToday)
+		after := ground.AsksOf(rules.House{}, g, asksToday)
 		for _, a := range before {
 			assert.Contains(t, after, a)
 		}

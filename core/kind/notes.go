@@ -7,6 +7,7 @@ import (
 	"sedum/core/fit"
 	"sedum/core/ground"
 	"sedum/core/num"
+	"sedum/core/rules"
 	"sedum/core/stock"
 )
 
@@ -18,17 +19,8 @@ func (Note) All() []Note {
 	return []Note{"replant", "same-genus", "salt-dislikes", "salt-unknown", "scorch", "sweet", "established", "ladder", "surface-roots", "grown-stems", "grown-leader", "grown-wall", "grown-other", "gate"}
 }
 
-const (
-	// burnsC is from which usual summer high summers burn; six hours of sun are enough there (features, F099).
-	burnsC   = 35
-	enoughH  = 6
-	ladderM  = 2.5
-	tolerant = 2
-	// nearM is how near paving is for roots that lift it.
-	nearM = 5
-	// gateSpareM is what stays free on both sides of a ball in a gate.
-	gateSpareM = 0.1
-)
+// tolerant is the bearing from which a kind stands drought once it is established.
+const tolerant = 2
 
 // Place is what of a spot the notes read.
 type Place struct {
@@ -45,7 +37,7 @@ type Unit struct {
 }
 
 // Notes are what is to be said of a kind at a place (handbook, fit.md: salt, replant trouble, asked where they matter).
-func Notes(f Facts, genus string, p Place, u Unit) []Note {
+func Notes(h rules.House, f Facts, genus string, p Place, u Unit) []Note {
 	out := []Note{}
 	when := func(is bool, n Note) {
 		if is {
@@ -59,13 +51,13 @@ func Notes(f Facts, genus string, p Place, u Unit) []Note {
 	when(len(g.Salt) > 0 && f.Salt != nil && *f.Salt == fit.BearsDislikes, "salt-dislikes")
 	when(len(g.Salt) > 0 && f.Salt == nil, "salt-unknown")
 	fruit := f.Fruiting && g.Purpose == ground.PurposeFruit
-	burns := p.UsualHighC != nil && num.AtLeast(*p.UsualHighC, burnsC)
-	when(burns && g.SunH != nil && num.Over(*g.SunH, enoughH+2) && (fruit || f.BarkTender), "scorch")
-	when(!burns && fruit && g.SunH != nil && num.Under(*g.SunH, enoughH), "sweet")
+	burns := p.UsualHighC != nil && num.AtLeast(*p.UsualHighC, h.Value(rules.SiteBurnsC))
+	when(burns && g.SunH != nil && num.Over(*g.SunH, h.Value(rules.SiteScorchSun)) && (fruit || f.BarkTender), "scorch")
+	when(!burns && fruit && g.SunH != nil && num.Under(*g.SunH, h.Value(rules.SiteSweetSun)), "sweet")
 	when(f.Drought != nil && *f.Drought >= tolerant, "established")
-	when(fruit && f.HeightMaxM != nil && num.Over(*f.HeightMaxM, ladderM), "ladder")
+	when(fruit && f.HeightMaxM != nil && num.Over(*f.HeightMaxM, h.Value(rules.SiteLadder)), "ladder")
 	when(slices.Contains(f.Cautions, "surface-roots") && slices.ContainsFunc(g.Obstacles, func(o ground.Obstacle) bool {
-		return (o.Kind == ground.NeighbourPaving || o.Kind == ground.NeighbourDrain) && o.DistanceM != nil && num.AtMost(*o.DistanceM, nearM)
+		return (o.Kind == ground.NeighbourPaving || o.Kind == ground.NeighbourDrain) && o.DistanceM != nil && num.AtMost(*o.DistanceM, h.Value(rules.SiteRootsNear))
 	}), "surface-roots")
 	switch g.GrownAs {
 	case ground.GrownLeader, ground.GrownStandard:
@@ -77,6 +69,6 @@ func Notes(f Facts, genus string, p Place, u Unit) []Note {
 	case ground.GrownLow, ground.GrownHedge:
 		out = append(out, "grown-other")
 	}
-	when(g.GateM != nil && u.BallWidthMM != nil && num.Over(*u.BallWidthMM/1000+gateSpareM, *g.GateM), "gate")
+	when(g.GateM != nil && u.BallWidthMM != nil && num.Over(*u.BallWidthMM/1000+h.Value(rules.SiteGateSpare), *g.GateM), "gate")
 	return out
 }

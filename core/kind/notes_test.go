@@ -4,11 +4,13 @@ import (
 	"testing"
 
 	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
 
 	"sedum/core/fit"
 	"sedum/core/ground"
 	"sedum/core/kind"
 	"sedum/core/planting"
+	"sedum/core/rules"
 	"sedum/core/stock"
 )
 
@@ -57,6 +59,23 @@ func TestNotesAreSaidWhereTheyMatter(t *testing.T) {
 		"through the gate":        {kind.Facts{}, "", kind.Place{Ground: ground.Facts{Around: ground.Around{GateM: ptr(0.9)}}}, kind.Unit{BallWidthMM: ptr(700.0)}, nil},
 		"not through the gate":    {kind.Facts{}, "", kind.Place{Ground: ground.Facts{Around: ground.Around{GateM: ptr(0.9)}}}, kind.Unit{BallWidthMM: ptr(850.0)}, []kind.Note{"gate"}},
 	} {
-		assert.Equal(t, append([]kind.Note{}, c.want...), kind.Notes(c.f, c.genus, c.p, c.u), name)
+		assert.Equal(t, append([]kind.Note{}, c.want...), kind.Notes(rules.House{}, c.f, c.genus, c.p, c.u), name)
 	}
+}
+
+// What a house thinks near, high or hot is its own: another house's rules say otherwise of the same tree in the same place.
+func TestNotesFollowTheHouse(t *testing.T) {
+	high, near, gate := 4.0, 3.0, 0.9
+	wide := 850.0
+	f := kind.Facts{Kind: fit.Kind{Fruiting: true}, HeightMaxM: &high, Cautions: []planting.Caution{"surface-roots"}}
+	p := kind.Place{Ground: ground.Facts{Purpose: ground.PurposeFruit, Obstacles: []ground.Obstacle{{Kind: ground.NeighbourPaving, DistanceM: &near}}, Around: ground.Around{GateM: &gate}}}
+	u := kind.Unit{BallWidthMM: &wide}
+	assert.Equal(t, []kind.Note{"ladder", "surface-roots", "gate"}, kind.Notes(rules.House{}, f, "", p, u))
+	other := rules.House{}
+	for key, value := range map[rules.Key]float64{rules.SiteLadder: 5, rules.SiteRootsNear: 2, rules.SiteGateSpare: 0} {
+		next, err := other.With(key, value)
+		require.NoError(t, err)
+		other = next
+	}
+	assert.Empty(t, kind.Notes(other, f, "", p, u))
 }

@@ -155,6 +155,7 @@ type Plan struct {
 	CoverMM    float64           `json:"cover_mm,omitempty"`
 	Long       LongRoots         `json:"long_roots,omitzero"`
 	Soil       Soil              `json:"soil,omitzero"`
+	Hill       *Hill             `json:"hill,omitempty" doc:"where soil is raised round the ball"`
 	Numbers    []Number          `json:"numbers"`
 	Steps      []Step            `json:"steps"`
 	Quantities []Quantity        `json:"quantities"`
@@ -237,7 +238,7 @@ func plan(h rules.House, in Input) (Plan, error) {
 	if in.Tree.Form == stock.Plug {
 		p.CoverMM = h.Value(rules.PlanPlugCover)
 	}
-	p.Soil = soil(h, in, p)
+	p.Soil, p.Hill = soil(h, in, p), hill(h, p)
 	if p.Stake, err = Stake(h, stakeInput(h, in, &p)); err != nil {
 		return Plan{}, err
 	}

@@ -238,3 +238,30 @@ func TestAMoatIsARingThatStays(t *testing.T) {
 	assert.True(t, off(withSchools(t, map[rules.Step]string{rules.StepBerm: "ring"}), ring))
 	assert.False(t, off(h, moat))
 }
+
+// The hill that is drawn is the soil that is counted: a mound's volume comes out of its two widths and its height, by whatever slope the house builds;
+// and no bare side stands steeper than that slope.
+func TestTheHillIsTheSoilThatIsCounted(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		h, in, _ := plantingtest.Plan(t)
+		h, err := h.With(rules.HoleMoundSlope, rapid.Float64Range(2, 6).Draw(t, "slope"))
+		require.NoError(t, err)
+		p, err := planting.Make(h, in)
+		require.NoError(t, err)
+		if p.Refused != "" {
+			return
+		}
+		raise := p.Hole.FinishedRaiseMM
+		if raise <= 0 {
+			assert.Nil(t, p.Hill)
+			return
+		}
+		require.NotNil(t, p.Hill)
+		assert.GreaterOrEqual(t, p.Hill.TopMM, p.BallWidth/2-1e-9)
+		assert.GreaterOrEqual(t, (p.Hill.FootMM-p.Hill.TopMM)/raise, h.Value(rules.HoleMoundSlope)-1e-9)
+		if p.Hole.BuildMoundFirst && !p.Locked {
+			top, foot := p.Hill.TopMM, p.Hill.FootMM
+			assert.InEpsilon(t, planting.MoundVolumeL(h, p.BallWidth, raise), math.Pi/3*raise*(top*top+top*foot+foot*foot)/1e6, 1e-9)
+		}
+	})
+}

@@ -4,10 +4,12 @@ import type { PlanNumbers } from '../api/client'
 /** The finished soil surface round a planted tree, as a height above grade at a distance from the trunk, all in mm. */
 export type Surface = (mm: number) => number
 
-/** How far out the raised soil runs: its level top, and its foot. A mound's sides are one in three, so is a feathered raise. */
+/** How far out the raised soil runs: its level top, and its foot, as the plan tells. */
 export function raisedGround(plan: PlanNumbers): { top: number; foot: number } {
   const raise = plan.hole.finished_raise_mm
   const ball = plan.ball_width_mm
+  if (plan.hill) return { top: plan.hill.top_mm, foot: plan.hill.foot_mm }
+  // A sheet of an earlier program does not tell it.
   if (plan.hole.build_mound_first) {
     const top = Math.max(ball * 1.5, 450)
     return { top, foot: top + raise * 3 }

@@ -30,6 +30,7 @@ const order = [
   'drain',
   'fit',
   'room',
+  'site',
   'sun',
   'window',
   'hole',
