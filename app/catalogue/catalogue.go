@@ -3,6 +3,7 @@ package catalogue
 
 import (
 	"embed"
+	"slices"
 	"strings"
 	"time"
 
@@ -81,6 +82,7 @@ type Line struct {
 	Unknown     int  `json:"unknown"`
 	// What one looks for it by.
 	Synonyms   []string          `json:"synonyms"`
+	Spanish    string            `json:"spanish"`
 	Uses       []ground.Purpose  `json:"uses"`
 	Evergreen  bool              `json:"evergreen"`
 	Conifer    bool              `json:"conifer"`
@@ -107,7 +109,7 @@ func list(tx *kernel.Tx, _ kernel.None) (All, error) {
 	for _, k := range kinds {
 		f := k.Facts.Whole()
 		line := Line{ID: k.ID, Common: k.Common, Botanical: k.Botanical, Habit: k.Habit, Covered: !f.NotCovered, Provisional: k.Provisional, Unknown: len(f.Unknown()),
-			Synonyms: append([]string{}, f.Synonyms...), Uses: f.Uses, Evergreen: f.Evergreen, Conifer: f.Conifer, Fruiting: f.Fruiting, Scented: f.Scented,
+			Synonyms: append([]string{}, f.Synonyms...), Spanish: f.Spanish, Uses: f.Uses, Evergreen: f.Evergreen, Conifer: f.Conifer, Fruiting: f.Fruiting, Scented: f.Scented,
 			HeightMaxM: f.HeightMaxM, ColdC: f.ColdC, Flower: f.Flower, Fruit: f.Fruit, Autumn: f.Autumn, Cautions: []kernel.Sentence{}, Odd: []kernel.Sentence{}}
 		for _, c := range f.AllCautions() {
 			line.Cautions = append(line.Cautions, kernel.Sentence{Code: string(c), Text: tx.Say.Say("short-caution."+string(c), nil)})
@@ -135,7 +137,10 @@ func ByName(tx *kernel.Tx) (Names, error) {
 	}
 	// By another name it is found where no kind has that name for its own.
 	for _, k := range kinds {
-		for _, name := range k.Facts.Synonyms {
+		for _, name := range append(slices.Clone(k.Facts.Synonyms), k.Facts.Spanish) {
+			if name == "" {
+				continue
+			}
 			if _, taken := out[nameKey(name)]; !taken {
 				out[nameKey(name)] = k
 			}

@@ -23,7 +23,7 @@ import (
 // Columns of a catalogue as CSV, by their headings. An empty cell is unknown, or does not apply; four figures stand in one cell with
 // spaces between; words of a list too.
 var Columns = []string{"common", "botanical", "habit", "cold_c", "heat_c", "sun_h", "drainage_max", "ph", "drought", "wind", "chill_need", "fruiting", "self_fertile",
-	"soil", "height_10_m", "height_max_m", "spread_10_m", "spread_max_m", "flags", "cautions", "uses", "source", "synonyms", "partners", "flower", "fruit", "autumn", "salt", "bare_roots", "rootstocks", "pollination_group", "origin", "sources"}
+	"soil", "height_10_m", "height_max_m", "spread_10_m", "spread_max_m", "flags", "cautions", "uses", "source", "synonyms", "partners", "flower", "fruit", "autumn", "salt", "bare_roots", "rootstocks", "pollination_group", "origin", "sources", "spanish"}
 
 // ReadCSV reads kinds of a catalogue. What is wrong is named by row and column ("3.ph": the second row under the headings).
 // Source is where the figures come from when no column says it. Errors: fault.List.
@@ -307,6 +307,7 @@ func (r *csvRow) kind(source string) Kind {
 			k.Facts.Rootstocks = append(k.Facts.Rootstocks, r.rootstock(stock))
 		}
 	}
+	k.Facts.Spanish = strings.TrimSpace(r.cells["spanish"])
 	for _, name := range strings.Split(r.cells["synonyms"], ";") {
 		if name = strings.TrimSpace(name); name != "" {
 			k.Facts.Synonyms = append(k.Facts.Synonyms, name)

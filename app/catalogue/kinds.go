@@ -121,6 +121,7 @@ type Completed struct {
 	BareRoots     stock.Sensitivity  `json:"bare_roots" optional:"true"`
 	Cautions      []planting.Caution `json:"cautions" maxItems:"8"`
 	Synonyms      []string           `json:"synonyms" maxItems:"12" maxLength:"120"`
+	Spanish       string             `json:"spanish,omitempty" maxLength:"120"`
 	Conifer       bool               `json:"conifer"`
 	Scented       bool               `json:"scented"`
 	Flower        *fit.Look          `json:"flower,omitempty"`
@@ -196,7 +197,7 @@ func complete(tx *kernel.Tx, p kernel.ByID, c Completed) (string, error) {
 			f.Kind.SoilBearings[group] = bears
 		}
 	}
-	f.Salt, f.BareRoots, f.Cautions, f.Synonyms = given(c.Salt), given(c.BareRoots), c.Cautions, c.Synonyms
+	f.Salt, f.BareRoots, f.Cautions, f.Synonyms, f.Spanish = given(c.Salt), given(c.BareRoots), c.Cautions, c.Synonyms, strings.TrimSpace(c.Spanish)
 	f.Conifer, f.Scented, f.Flower, f.Fruit, f.Autumn = c.Conifer, c.Scented, c.Flower, c.Fruit, c.Autumn
 	f.Rootstocks, f.PollinationGroup = c.Rootstocks, c.PollinationGroup
 	if k.Provisional { // nothing of it was known: all of it is from here

@@ -91,7 +91,7 @@ func (k Kind) cells() map[string]string {
 		"height_10_m": number(f.Height10M), "height_max_m": number(f.HeightMaxM), "spread_10_m": number(f.Spread10M), "spread_max_m": number(f.SpreadMaxM), "flags": strings.Join(are, " "),
 		"cautions": joined(f.Cautions), "uses": joined(f.Uses), "source": f.Source, "synonyms": strings.Join(f.Synonyms, "; "), "partners": whole(f.Partners), "flower": look(f.Flower),
 		"fruit": look(f.Fruit), "autumn": string(f.Autumn), "salt": text(f.Salt), "bare_roots": text(f.BareRoots),
-		"rootstocks": rootstocks(f.Rootstocks), "pollination_group": whole(f.PollinationGroup), "origin": string(f.Origin), "sources": sourcesText(f.Sources),
+		"rootstocks": rootstocks(f.Rootstocks), "pollination_group": whole(f.PollinationGroup), "origin": string(f.Origin), "sources": sourcesText(f.Sources), "spanish": f.Spanish,
 	}
 }
 

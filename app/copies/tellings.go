@@ -13,6 +13,7 @@ import (
 	coreground "sedum/core/ground"
 	"sedum/core/rules"
 	"sedum/kernel"
+	"sedum/words"
 )
 
 // Telling is what somebody told at home, on their telephone, of the ground where a tree is to stand that they took along with its card. It is
@@ -88,6 +89,8 @@ type Home struct {
 	} `json:"house"`
 	Tag    string `json:"tag"`
 	Common string `json:"common"`
+	// Spanish is what it is called in Spanish.
+	Spanish string `json:"spanish"`
 	// Told tells that answers are here already, Taken that somebody of the house works with them: then nothing is changed from here.
 	Told  bool `json:"told"`
 	Taken bool `json:"taken"`
@@ -102,7 +105,7 @@ func home(tx *kernel.Tx, token string) (Home, error) {
 	if err != nil {
 		return Home{}, err
 	}
-	out := Home{Tag: tree.Tag, Common: lot.Called()}
+	out := Home{Tag: tree.Tag, Common: lot.Called(), Spanish: lot.CalledIn(words.Spanish)}
 	h, err := letterhead.Of(tx)
 	if err != nil {
 		return out, err

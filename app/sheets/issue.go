@@ -152,7 +152,7 @@ func (p planned) content(tx *kernel.Tx, ask Issue) Content {
 	customer := p.spot.Spot.Site.Customer
 	c := Content{
 		Customer: customer.Name, Address: p.spot.Spot.Site.Address, SpotName: p.spot.Spot.Name,
-		Tag: p.tree.Tree.Tag, Common: p.tree.Lot.Called(), Botanical: p.tree.Lot.Kind.Botanical,
+		Tag: p.tree.Tree.Tag, Common: p.tree.Lot.CalledIn(ask.Language), Botanical: p.tree.Lot.Kind.Botanical,
 		LotNumber: p.tree.Lot.Number, Grower: p.tree.Lot.Grower.Name, IssuedBy: tx.Who.Name,
 		Input: p.input, House: p.house.Whole(), Plan: p.plan, Care: p.care,
 		Units: ask.Units, Language: ask.Language, Chosen: p.own, OfGround: p.ofGround,

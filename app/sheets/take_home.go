@@ -64,7 +64,7 @@ func (desk Desk) takeHome(tx *kernel.Tx, p homeAsk) (kernel.File, error) {
 	if err != nil {
 		return kernel.File{}, err
 	}
-	out := paper.TakeHome{Tag: t.Tag, Common: r.Lot.Called(), Botanical: r.Lot.Kind.Botanical, LotNumber: r.Lot.Number, At: tx.Now, Tree: tree, Card: card,
+	out := paper.TakeHome{Tag: t.Tag, Common: r.Lot.CalledIn(s.Language), Botanical: r.Lot.Kind.Botanical, LotNumber: r.Lot.Number, At: tx.Now, Tree: tree, Card: card,
 		Done: doneTexts(s, Content{Input: planting.Input{Tree: tree}}), MulchMM: house.Value(rules.MulchFine), GapMM: house.Value(rules.MulchGap), MulchOuterMM: house.Value(rules.MulchLeast), StakeMonths: house.Value(rules.StakeMonths)}
 	switch link, err := cardLinkOf(tx, t.ID); {
 	case err == nil:

@@ -11,6 +11,7 @@ import (
 	"sedum/app/catalogue"
 	"sedum/app/people"
 	"sedum/core/stock"
+	"sedum/words"
 )
 
 //go:embed tables/*.sql
@@ -65,6 +66,14 @@ type Lot struct {
 
 // Called is what people call its trees.
 func (l Lot) Called() string { return l.LotFacts.Called(l.Kind.Common) }
+
+// CalledIn is what it is called on a customer's paper in a language.
+func (l Lot) CalledIn(language words.Language) string {
+	if name := l.Kind.Facts.Spanish; language == words.Spanish && name != "" {
+		return l.LotFacts.Called(name)
+	}
+	return l.Called()
+}
 
 // Tree is one tree, or a bundle, with its tag; its state is what its entries say.
 type Tree struct {

@@ -34,8 +34,10 @@ type Facts struct {
 	Origin Origin `json:"origin,omitempty" optional:"true"`
 	// Synonyms are other names by which people ask for it.
 	Synonyms []string `json:"synonyms,omitempty"`
-	Conifer  bool     `json:"conifer,omitempty"`
-	Scented  bool     `json:"scented,omitempty"`
+	// Spanish is what it is called on a customer's Spanish paper, "" when nobody knows: then the common name stands there.
+	Spanish string `json:"spanish,omitempty"`
+	Conifer bool   `json:"conifer,omitempty"`
+	Scented bool   `json:"scented,omitempty"`
 	// Flower and Fruit are what one sees of them, in months of the north; Autumn is the colour of its leaves then.
 	Flower *fit.Look  `json:"flower,omitempty"`
 	Fruit  *fit.Look  `json:"fruit,omitempty"`

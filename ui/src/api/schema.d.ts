@@ -4390,6 +4390,7 @@ export interface components {
             soil_medium: components["schemas"]["FitBears"] | "";
             /** @description where the values come from that are changed */
             source: string;
+            spanish?: string;
             /** Format: double */
             spread_10_m: number | null;
             /** Format: double */
@@ -4426,6 +4427,7 @@ export interface components {
             odd: components["schemas"]["Sentence"][];
             provisional: boolean;
             scented: boolean;
+            spanish: string;
             synonyms: string[];
             /** Format: int64 */
             unknown: number;
@@ -5835,6 +5837,7 @@ export interface components {
             sources?: {
                 [key: string]: components["schemas"]["KindSourced"];
             };
+            spanish?: string;
             /** Format: double */
             spread_10_m: number | null;
             /** Format: double */

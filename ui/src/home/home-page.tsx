@@ -11,6 +11,7 @@ interface Home {
   house: { name: string; telephone: string; opening: string }
   tag: string
   common: string
+  spanish: string
   told: boolean
   taken: boolean
 }
@@ -58,6 +59,7 @@ export function HomePage({ token }: { token: string }) {
     }
     setState('asking')
   }
+  const kind = (language === 'es' ? home?.spanish : home?.common) ?? ''
   const frame = 'mx-auto grid w-full max-w-xl content-start gap-5 px-4 py-5'
   if (!home)
     return (
@@ -72,7 +74,7 @@ export function HomePage({ token }: { token: string }) {
     return (
       <main className={frame}>
         <h1 className="text-3xl" data-testid="home-answer">
-          {t(home.taken ? 'home.taken' : 'home.thanks', { kind: home.common })}
+          {t(home.taken ? 'home.taken' : 'home.thanks', { kind })}
         </h1>
         <p className="text-lg">{t('home.until')}</p>
         <p className="font-semibold">{call}</p>
@@ -84,12 +86,12 @@ export function HomePage({ token }: { token: string }) {
   return (
     <main className={frame}>
       <header className="grid gap-2">
-        <p className="text-soft text-sm">{t('home.for', { kind: home.common, tag: home.tag })}</p>
+        <p className="text-soft text-sm">{t('home.for', { kind, tag: home.tag })}</p>
         {step >= 0 && <HowFar at={at} of={asked.length} />}
       </header>
       {step < 0 && (
         <>
-          <h1 className="text-3xl">{t('home.title', { kind: home.common })}</h1>
+          <h1 className="text-3xl">{t('home.title', { kind })}</h1>
           <p className="text-lg">{t('home.how')}</p>
           {home.told && <p className="border-ochre border-l-4 pl-3">{t('home.again')}</p>}
           <button type="button" className="deed !min-h-14" onClick={() => set({ step: 0 })}>

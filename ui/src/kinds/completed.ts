@@ -45,6 +45,7 @@ export function begin(k: Schemas['CatalogueWhole']): Values {
     bare_roots: f.bare_roots ?? '',
     cautions: f.cautions ?? [],
     synonyms: f.synonyms ?? [],
+    spanish: f.spanish ?? '',
     conifer: f.conifer ?? false,
     scented: f.scented ?? false,
     flower: f.flower ?? undefined,

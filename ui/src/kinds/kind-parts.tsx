@@ -347,6 +347,12 @@ export function NamesPart({ c, set, fault }: KindPart) {
             })
           }
         />
+        <TextField
+          label={t('kind.spanish')}
+          value={c.spanish ?? ''}
+          fault={fault('spanish')}
+          onChange={(spanish) => set({ spanish })}
+        />
       </div>
     </Part>
   )

@@ -50,12 +50,15 @@ export function KindsPage({ who }: { who: Person }) {
   const [text, setText] = useState('')
   const [filter, setFilter] = useState<Wanted>({})
   const [beside, setBeside] = useState<string[]>([])
-  const { units } = useSettings()
+  const { units, language } = useSettings()
   if (kinds.isPending) return <Loading />
   if (kinds.error) return <Failed cause={kinds.error} again={() => kinds.refetch()} />
   const wanted = text.trim().toLowerCase()
   const rows = kinds.data.kinds
-    .filter((k) => [k.common, k.botanical, ...k.synonyms].join(' ').toLowerCase().includes(wanted) && is(k, filter))
+    .filter(
+      (k) =>
+        [k.common, k.botanical, k.spanish, ...k.synonyms].join(' ').toLowerCase().includes(wanted) && is(k, filter),
+    )
     .sort((a, b) => Number(b.provisional) - Number(a.provisional) || a.common.localeCompare(b.common))
   const may = (who.deeds as string[]).includes('keep-kinds')
   return (
@@ -114,7 +117,9 @@ export function KindsPage({ who }: { who: Person }) {
             >
               <span>
                 <span className="block font-semibold">{k.common}</span>
-                <span className="block text-soft text-sm italic">{[k.botanical, ...k.synonyms].join(', ')}</span>
+                <span className="block text-soft text-sm italic">
+                  {[k.botanical, ...k.synonyms, ...(language === 'es' && k.spanish ? [k.spanish] : [])].join(', ')}
+                </span>
                 <Shows kind={k} />
               </span>
               <span className="text-right text-sm">
