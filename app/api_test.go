@@ -53,7 +53,7 @@ type person struct {
 func (h house) nobody(t *testing.T) person {
 	jar, err := cookiejar.New(nil)
 	require.NoError(t, err)
-	return person{t, h, &http.Client{Jar: jar, Timeout: 20 * time.Second}}
+	return person{t, h, &http.Client{Jar: jar, Timeout: 60 * time.Second}}
 }
 
 func (h house) as(t *testing.T, signIn string) person {
