@@ -46,13 +46,22 @@ func TestAPlanWithEverythingInIt(t *testing.T) {
 	choose("backfill", "blend-quarter")
 	p.sees("compost to stir in")
 	p.until(`['pipe', 'cage', 'guard'].every((each) => document.querySelector('[data-testid=' + each + ']') !== null)`)
+	p.touch(`//summary[normalize-space(.)="Several kinds on one stem, a plaque"]`)
+	p.press("button", "Add an arm")
+	for i, figure := range []string{"20", "1000", "10", "800"} {
+		p.do(chromedp.SendKeys(fmt.Sprintf(`(//fieldset[contains(legend, "Arm")]//input)[%d]`, i+1), figure))
+	}
+	p.fill("The weakest stays", "600")
+	p.sees("The arm 20 mm thick: cut it back to 300 mm")
+	p.touch(`//label[contains(., "A plaque goes with it")]//input`)
+	p.sees("Lay the plaque flat at the edge of the mulch")
 	p.fill("Why this sheet goes another way than the house", "poor sand there")
 	p.until(`![...document.querySelectorAll('button')].find((b) => b.innerText === 'Issue the sheet').disabled`)
 	p.press("button", "Issue the sheet")
 	p.sees("Sheet 3")
 	assert.Empty(t, p.axe())
 	paper := p.textOfPaper("/api/v1/sheets/3/sheet.pdf?paper=a4")
-	for _, said := range []string{"Set the wire cage in", "Stand the pipe upright", "of compost into", "three posts", "Cut wire is sharp", "poor sand there",
+	for _, said := range []string{"Set the wire cage in", "Stand the pipe upright", "of compost into", "three posts", "Cut wire is sharp", "poor sand there", "The arm 10 mm thick: cut it back to 600 mm", "Lay the plaque flat",
 		"On this ground it is done otherwise", "the bank dries out in June"} {
 		assert.Contains(t, paper, said)
 	}

@@ -34,6 +34,8 @@ type PlanWords struct {
 	Trouble []string    `json:"trouble"`
 	// Sheet is what the customer's two pages say.
 	Sheet SheetWords `json:"sheet"`
+	// Asked is what people ask, answered for this tree.
+	Asked []AskedWords `json:"asked"`
 }
 
 // WindowWords is whether today is a day to plant.
@@ -99,7 +101,7 @@ type CareWords struct {
 func (s Speaker) Plan(in planting.Input, p planting.Plan, events []care.Event) PlanWords {
 	out := PlanWords{
 		Figures: []FigureWords{}, Steps: []StepWords{}, Quantities: []QuantityWords{}, Notes: []string{}, Idle: []string{}, Care: []CareWords{},
-		Window: s.window(p.Window), Trouble: []string{}, Water: []string{}, Against: []string{},
+		Window: s.window(p.Window), Trouble: []string{}, Water: []string{}, Against: []string{}, Asked: []AskedWords{},
 	}
 	if p.Refused != "" {
 		out.Headline, out.Why = s.Say("plan.refused", nil), s.Say("refused."+string(p.Refused), nil)
@@ -152,6 +154,7 @@ func (s Speaker) Plan(in planting.Input, p planting.Plan, events []care.Event) P
 		out.Trouble = append(out.Trouble, s.Measures("trouble."+string(t.Code), t.Values))
 	}
 	out.Sheet = s.Sheet(in, p, events)
+	out.Asked = s.asked(p, out)
 	return out
 }
 

@@ -75,7 +75,9 @@ func (desk Desk) now(tx *kernel.Tx, s Sheet) ([]kernel.Sentence, error) {
 	if !same(is, was) || !same(stands, stood) {
 		say("ground", nil)
 	}
-	if tree := planTree(tx.Who.House, r, s.Content.Input.Tree.StandsAlone); r.Current() != nil && !same(tree, s.Content.Input.Tree) {
+	tree := planTree(tx.Who.House, r, s.Content.Input.Tree.StandsAlone)
+	tree.Arms, tree.WeakestMM = s.Content.Input.Tree.Arms, s.Content.Input.Tree.WeakestMM // said with the plan, and not at the bench
+	if r.Current() != nil && !same(tree, s.Content.Input.Tree) {
 		say("tree-changed", nil)
 	}
 	// What other rules make of the same facts is one thing, what this program makes of them by the rules of then another.

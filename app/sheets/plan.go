@@ -28,6 +28,10 @@ type PlanAsk struct {
 	Buds        stock.Buds            `json:"buds,omitempty" optional:"true"`
 	StandsAlone *bool                 `json:"stands_alone,omitempty"`
 	Schools     map[rules.Step]string `json:"schools"`
+	// Arms are several kinds on one stem, WeakestMM how long the weakest stays; Plaque that one goes with the tree.
+	Arms      []planting.Arm `json:"arms,omitempty" maxItems:"6"`
+	WeakestMM *float64       `json:"weakest_mm,omitempty" exclusiveMinimum:"0" maximum:"5000"`
+	Plaque    bool           `json:"plaque,omitempty"`
 }
 
 // own are the schools that are chosen for this sheet otherwise than a house has them on this ground.
@@ -58,7 +62,7 @@ func (a PlanAsk) open() []string {
 
 func (a PlanAsk) today(day time.Time) planting.Today {
 	return planting.Today{DayOfYear: care.DayOf(day), HighC: orElse(a.HighC, 8), Ground: cmp.Or(a.Ground, planting.GroundWorkable), Buds: cmp.Or(a.Buds, stock.BudsDormant),
-		Unasked: a.HighC == nil || a.Ground == "" || a.Buds == ""}
+		Unasked: a.HighC == nil || a.Ground == "" || a.Buds == "", Plaque: a.Plaque}
 }
 
 // planned is a plan with the records it was made of.
@@ -119,6 +123,7 @@ func (desk Desk) make(tx *kernel.Tx, ask PlanAsk) (planned, error) {
 		Tree: planTree(p.house, p.tree, ask.StandsAlone != nil && *ask.StandsAlone), Kind: match.PlanKind(p.tree.Lot.Kind, p.spot.Ground), Spot: match.PlanSpot(p.spot, p.plantingOn),
 		Today: ask.today(p.plantingOn),
 	}
+	p.input.Tree.Arms, p.input.Tree.WeakestMM = ask.Arms, ask.WeakestMM
 	p.fit = judged(p.house, p.spot, p.tree)
 	p.input.Standing = p.fit.Standing
 	if p.input.Standing.ClockSpent, err = desk.Clocks.SpentBy(tx, p.tree.Lot, t, p.plantingOn); err != nil {

@@ -7,7 +7,7 @@ type StepCode string
 func (StepCode) All() []StepCode {
 	return []StepCode{"services", "window", "overhead", "bundle", "clear-grass", "gypsum", "shelf", "dig", "widen", "slot", "rough-sides", "pad", "firm-base", "cage", "check-hole",
 		"half-fill-test", "soak-if-dry", "unpot", "labels-off", "clear-flare", "see-flare", "trim-roots", "inoculant", "rig", "cone", "set", "lay-in-slot", "contour", "stick", "graft",
-		"turn", "plumb", "unwrap", "pipe", "blend", "feed", "backfill", "mound-blend", "mound", "finish", "basin", "water", "compost", "mulch", "no-stake", "stake", "prune", "seal", "guard", "sun-paint", "shade", "collar-cut", "tidy", "look-again"}
+		"turn", "plumb", "unwrap", "pipe", "blend", "feed", "backfill", "mound-blend", "mound", "finish", "basin", "water", "compost", "mulch", "no-stake", "stake", "prune", "arm", "seal", "guard", "sun-paint", "shade", "collar-cut", "plaque", "tidy", "look-again"}
 }
 
 // Caution is said before a step (safety.md).

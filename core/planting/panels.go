@@ -52,8 +52,8 @@ var pictured = map[StepCode]PanelCode{
 	"basin": PanelWater, "water": PanelWater,
 	"compost": PanelMulch, "mulch": PanelMulch,
 	"no-stake": PanelStake, "stake": PanelStake,
-	"prune": PanelAfter, "seal": PanelCut, "guard": PanelGuard, "sun-paint": PanelAfter, "shade": PanelAfter,
-	"tidy": PanelAfter, "collar-cut": PanelAfter, "look-again": PanelAfter,
+	"prune": PanelAfter, "arm": PanelCut, "seal": PanelCut, "guard": PanelGuard, "sun-paint": PanelAfter, "shade": PanelAfter,
+	"plaque": PanelAfter, "tidy": PanelAfter, "collar-cut": PanelAfter, "look-again": PanelAfter,
 }
 
 // Panels are the pictures of a plan in the order of its steps, each step in one of them or in none; a run of steps of one picture is one

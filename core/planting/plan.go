@@ -31,6 +31,9 @@ type Tree struct {
 	Count       int    `json:"count,omitempty" minimum:"0"`
 	Corrections []Done `json:"corrections"`
 	Found       Found  `json:"found,omitzero"`
+	// Arms are several kinds on one stem; WeakestMM is how long the weakest of them stays.
+	Arms      []Arm    `json:"arms,omitempty" maxItems:"6"`
+	WeakestMM *float64 `json:"weakest_mm,omitempty" exclusiveMinimum:"0" maximum:"5000"`
 	// Nominal names the sizes above that nobody measured at this tree: they are its lot's.
 	Nominal []string `json:"nominal,omitempty"`
 }
@@ -116,6 +119,8 @@ type Today struct {
 	// Unasked is a day of which nobody told the ground, the air and the buds yet: what stands here is taken, and the plan says nothing of
 	// the day but that it is none to plant on.
 	Unasked bool `json:"unasked,omitempty"`
+	// Plaque is that one goes with the tree.
+	Plaque bool `json:"plaque,omitempty"`
 }
 
 // Input is everything a plan is made of; a sheet keeps it.
@@ -273,7 +278,7 @@ func (in Input) check() error {
 	if in.Spot.Sloping && in.Spot.Slope == "" {
 		l.Add("spot.slope", fault.Required, nil)
 	}
-	return l.Err()
+	return append(l, in.Tree.checkArms()...).Err()
 }
 
 // Scale is the drainage scale for a kind: strict for fruit and for kinds that rot, unless the house chose one.
@@ -426,7 +431,7 @@ func conflicts(h rules.House, in Input, p Plan) []Conflict {
 	if won, opposed := turnOpposed(h, in, p); opposed {
 		out = append(out, Conflict{ConflictCode("turned-by-" + won), won})
 	}
-	if school := h.School(rules.StepPruning); pruneSuits(h, in, school) && outOfSeason(in.Kind) {
+	if school := h.School(rules.StepPruning); (pruneSuits(h, in, school) || len(in.Tree.Arms) > 0) && outOfSeason(in.Kind) {
 		out = append(out, Conflict{"prune-against-kind", "kind"})
 	}
 	return out

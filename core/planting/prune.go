@@ -10,6 +10,8 @@ import (
 const (
 	pruneTop   = "top-third"
 	pruneFrame = "fruit-frame"
+	// pruneArms is of a tree with several kinds on one stem, whatever the school.
+	pruneArms = "arms"
 )
 
 // pruneChoice is how a tree is pruned on the day: what is dead, broken or a second leader; by choice the top of bare roots or the frame of a fruit
@@ -17,6 +19,8 @@ const (
 func pruneChoice(h rules.House, in Input) string {
 	school := h.School(rules.StepPruning)
 	switch {
+	case in.balances():
+		return pruneArms
 	case pruneSuits(h, in, school) && !outOfSeason(in.Kind):
 		return school
 	case in.Tree.Found.TwoLeaders:
@@ -54,7 +58,9 @@ func pruneStep(l *stepList, h rules.House, in Input) {
 	case pruneFrame:
 		s.Values["heading"] = mm(h.Value(rules.PlanHeading))
 	}
-	if h.School(rules.StepPaint) == "seal" && !deadWoodOnly(s.Choice) {
+	choice := s.Choice
+	armSteps(l, in)
+	if h.School(rules.StepPaint) == "seal" && !deadWoodOnly(choice) {
 		l.add("seal", nil, "label-is-law")
 	}
 }

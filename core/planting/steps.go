@@ -98,6 +98,9 @@ func steps(h rules.House, in Input, p Plan) []Step {
 	if !cuts {
 		pruneStep(l, h, in)
 	}
+	if in.Today.Plaque {
+		l.add("plaque", map[string]Measure{"distance": mm(p.Basin.MulchOuterRadiusMM)})
+	}
 	l.add("tidy", nil)
 	l.add("look-again", nil)
 	return l.steps

@@ -59,6 +59,12 @@ func Tree(t *rapid.T) planting.Tree {
 			f.GraftMM = ptr(rapid.Float64Range(0, 300).Draw(t, "graft"))
 		}
 	}
+	if rapid.IntRange(0, 9).Draw(t, "several kinds on one stem") == 0 {
+		for range rapid.IntRange(2, 4).Draw(t, "arms") {
+			out.Arms = append(out.Arms, planting.Arm{DiameterMM: rapid.Float64Range(4, 40).Draw(t, "thick"), LengthMM: rapid.Float64Range(100, 2000).Draw(t, "long")})
+		}
+		out.WeakestMM = ptr(rapid.Float64Range(100, 900).Draw(t, "weakest stays"))
+	}
 	f.TwoLeaders = found && yes(t, "two leaders")
 	f.CutInLeaf, f.CollarCut = found && yes(t, "cut in leaf"), found && out.Form == stock.Container && yes(t, "cut at the collar")
 	return out

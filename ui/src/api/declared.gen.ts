@@ -812,11 +812,13 @@ export const plantingStepCode = [
   'no-stake',
   'stake',
   'prune',
+  'arm',
   'seal',
   'guard',
   'sun-paint',
   'shade',
   'collar-cut',
+  'plaque',
   'tidy',
   'look-again',
 ] as const

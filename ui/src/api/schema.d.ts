@@ -6878,6 +6878,12 @@ export interface components {
         PhotosTakenBack: {
             reason: string;
         };
+        PlantingArm: {
+            /** Format: double */
+            diameter_mm: number;
+            /** Format: double */
+            length_mm: number;
+        };
         /** @enum {string} */
         PlantingBase: "undisturbed" | "trodden" | "loose" | "organic";
         PlantingBasinInput: {
@@ -7339,7 +7345,7 @@ export interface components {
             };
         };
         /** @enum {string} */
-        PlantingStepCode: "services" | "window" | "overhead" | "bundle" | "clear-grass" | "gypsum" | "shelf" | "dig" | "widen" | "slot" | "rough-sides" | "pad" | "firm-base" | "cage" | "check-hole" | "half-fill-test" | "soak-if-dry" | "unpot" | "labels-off" | "clear-flare" | "see-flare" | "trim-roots" | "inoculant" | "rig" | "cone" | "set" | "lay-in-slot" | "contour" | "stick" | "graft" | "turn" | "plumb" | "unwrap" | "pipe" | "blend" | "feed" | "backfill" | "mound-blend" | "mound" | "finish" | "basin" | "water" | "compost" | "mulch" | "no-stake" | "stake" | "prune" | "seal" | "guard" | "sun-paint" | "shade" | "collar-cut" | "tidy" | "look-again";
+        PlantingStepCode: "services" | "window" | "overhead" | "bundle" | "clear-grass" | "gypsum" | "shelf" | "dig" | "widen" | "slot" | "rough-sides" | "pad" | "firm-base" | "cage" | "check-hole" | "half-fill-test" | "soak-if-dry" | "unpot" | "labels-off" | "clear-flare" | "see-flare" | "trim-roots" | "inoculant" | "rig" | "cone" | "set" | "lay-in-slot" | "contour" | "stick" | "graft" | "turn" | "plumb" | "unwrap" | "pipe" | "blend" | "feed" | "backfill" | "mound-blend" | "mound" | "finish" | "basin" | "water" | "compost" | "mulch" | "no-stake" | "stake" | "prune" | "arm" | "seal" | "guard" | "sun-paint" | "shade" | "collar-cut" | "plaque" | "tidy" | "look-again";
         /** @enum {string} */
         PlantingStop: "fit-cold" | "fit-heat" | "fit-light" | "fit-drainage" | "fit-ph" | "fit-drought" | "fit-room" | "fit-chill" | "fit-pollination" | "fit-wind" | "fit-soil" | "no-water" | "meets-at-once" | "harms-here" | "risky-day" | "contractor" | "rigging";
         PlantingToday: {
@@ -7349,9 +7355,11 @@ export interface components {
             ground: components["schemas"]["PlantingGround"];
             /** Format: double */
             high_c: number;
+            plaque?: boolean;
             unasked?: boolean;
         };
         PlantingTree: {
+            arms?: components["schemas"]["PlantingArm"][];
             /**
              * Format: double
              * @description of bare roots, their spread
@@ -7382,6 +7390,8 @@ export interface components {
             /** @description the mix may fall: the pot is cut away in the hole */
             support_ball: boolean;
             tag: string;
+            /** Format: double */
+            weakest_mm?: number;
         };
         PlantingTrouble: {
             code: components["schemas"]["PlantingTroubleCode"];
@@ -7708,6 +7718,7 @@ export interface components {
             served: boolean;
         };
         SheetsIssue: {
+            arms?: components["schemas"]["PlantingArm"][];
             buds?: components["schemas"]["StockBuds"] | "";
             ground?: components["schemas"]["PlantingGround"] | "";
             /**
@@ -7718,6 +7729,7 @@ export interface components {
             language: components["schemas"]["WordsLanguage"];
             /** @description YYYY-MM-DD */
             planting_on: string;
+            plaque?: boolean;
             /** Format: int64 */
             replaces?: number;
             schools: {
@@ -7731,6 +7743,8 @@ export interface components {
             /** Format: int64 */
             tree_version: number;
             units: components["schemas"]["WordsUnits"];
+            /** Format: double */
+            weakest_mm?: number;
         };
         SheetsItemLine: {
             common: string;
@@ -7818,6 +7832,7 @@ export interface components {
             words: components["schemas"]["WordsPlanWords"];
         };
         SheetsPlanAsk: {
+            arms?: components["schemas"]["PlantingArm"][];
             buds?: components["schemas"]["StockBuds"] | "";
             ground?: components["schemas"]["PlantingGround"] | "";
             /**
@@ -7827,12 +7842,15 @@ export interface components {
             high_c?: number;
             /** @description YYYY-MM-DD */
             planting_on: string;
+            plaque?: boolean;
             schools: {
                 [key: string]: string;
             };
             spot_id: string;
             stands_alone?: boolean;
             tag: string;
+            /** Format: double */
+            weakest_mm?: number;
         };
         SheetsPlanLine: {
             against: string;
@@ -8925,6 +8943,11 @@ export interface components {
             /** Format: int64 */
             told: number;
         };
+        WordsAskedWords: {
+            answer: string;
+            code: string;
+            question: string;
+        };
         WordsBoxRow: {
             /** Format: date-time */
             from: string;
@@ -8988,6 +9011,7 @@ export interface components {
         };
         WordsPlanWords: {
             against: string[];
+            asked: components["schemas"]["WordsAskedWords"][];
             care: components["schemas"]["WordsCareWords"][];
             figures: components["schemas"]["WordsFigureWords"][];
             handling: string;

@@ -232,6 +232,13 @@ export function CopyPage({ token }: { token: string }) {
           <li key={n}>{n}</li>
         ))}
       </ul>
+      <h2 className="mt-4 border-ink border-b-2 pb-1 text-xl">{page.asked}</h2>
+      {say.asked.map((a) => (
+        <details key={a.code} className="border-line border-t">
+          <summary className="min-h-11 cursor-pointer py-2.5 font-semibold">{a.question}</summary>
+          <p className="pb-3">{a.answer}</p>
+        </details>
+      ))}
       <h2 className="mt-4 border-ink border-b-2 pb-1 text-xl">{page.odd}</h2>
       <dl>
         {say.sheet.odd.map((o) => (

@@ -32,6 +32,7 @@ export interface Copy {
     | 'off'
     | 'odd'
     | 'never'
+    | 'asked'
     | 'call'
     | 'calendar'
     | 'offline'

@@ -12,6 +12,7 @@ import { named } from '../words/named'
 import { useSettings } from '../words/settings'
 import { DayFields } from './day-fields'
 import { GrownHere } from './grown-here'
+import { askedMore, MoreFields, noMore } from './more-fields'
 import { PlanView } from './plan-view'
 import { SheetLanguage } from './sheet-language'
 import { TreeFields } from './tree-fields'
@@ -33,7 +34,8 @@ export function PlanPage({ spotId, tag, who }: { spotId: string; tag: string; wh
   const [schools, setSchools] = useState<Record<string, string>>({})
   const [reason, setReason] = useState('')
   const [why, setWhy] = useState('')
-  const body: Ask = { tag, spot_id: spotId, ...today, schools }
+  const [more, setMore] = useState(noMore)
+  const body: Ask = { tag, spot_id: spotId, ...today, ...askedMore(more), schools }
   const plan = useQuery(planQuery(body))
   const issue = useDeed(
     'issue-sheet',
@@ -223,6 +225,7 @@ export function PlanPage({ spotId, tag, who }: { spotId: string; tag: string; wh
             </Link>
           </section>
         )}
+        <MoreFields more={more} onChange={setMore} />
         <details className="row-line pb-3">
           <summary className="min-h-11 cursor-pointer py-2 font-semibold">{t('plan.schools')}</summary>
           <div className="grid gap-3">

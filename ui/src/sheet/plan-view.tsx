@@ -60,7 +60,8 @@ export function PlanView(props: {
         </header>
         <ol className="order-3 border-ink border-t-2 lg:mt-6 print:columns-2 print:gap-8">
           {words.steps.map((s, i) => (
-            <li key={s.code} className="row-line grid grid-cols-[2.2rem_1fr] py-2.5">
+            // biome-ignore lint/suspicious/noArrayIndexKey: one step may stand in a plan more than once
+            <li key={`${s.code} ${i}`} className="row-line grid grid-cols-[2.2rem_1fr] py-2.5">
               <span className={`figure text-lg ${s.locked ? 'text-soft' : 'text-rose-deep'}`}>{i + 1}</span>
               <div>
                 {s.cautions.map((c) => (
@@ -156,6 +157,13 @@ export function PlanView(props: {
               </li>
             ))}
           </ul>
+          <h2 className="mt-7 border-ink border-b-2 pb-1 text-xl">{t('plan.asked')}</h2>
+          {words.asked.map((a) => (
+            <details key={a.code} className="row-line">
+              <summary className="min-h-11 cursor-pointer py-2.5 font-semibold">{a.question}</summary>
+              <p className="pb-3">{a.answer}</p>
+            </details>
+          ))}
           <h2 className="mt-7 border-ink border-b-2 pb-1 text-xl">{t('plan.care')}</h2>
           <ul>
             {words.care
