@@ -122,17 +122,19 @@ type Copy struct {
 	Locked string `json:"locked"`
 	Marked string `json:"marked"`
 	// Drawn is what the drawing is made of.
-	Drawn     planting.Plan   `json:"drawn"`
-	Bare      bool            `json:"bare"`
-	CaliperMM float64         `json:"caliper_mm"`
-	Soil      string          `json:"soil"`
-	Words     words.PlanWords `json:"words"`
-	Against   string          `json:"against"`
-	Moves     []string        `json:"moves" doc:"the mark of each picture"`
-	Care      []Dated         `json:"care"`
-	Ticks     map[string]bool `json:"ticks"`
-	Today     string          `json:"today"`
-	Page      PageWords       `json:"page"`
+	Drawn     planting.Plan `json:"drawn"`
+	Bare      bool          `json:"bare"`
+	CaliperMM float64       `json:"caliper_mm"`
+	Soil      string        `json:"soil"`
+	// Along tells that the section is cut along a slope.
+	Along   bool            `json:"along"`
+	Words   words.PlanWords `json:"words"`
+	Against string          `json:"against"`
+	Moves   []string        `json:"moves" doc:"the mark of each picture"`
+	Care    []Dated         `json:"care"`
+	Ticks   map[string]bool `json:"ticks"`
+	Today   string          `json:"today"`
+	Page    PageWords       `json:"page"`
 }
 
 // Dated is one date of the care, with its mark.
@@ -179,7 +181,7 @@ func copyOf(tx *kernel.Tx, s sheets.Sheet) (Copy, error) {
 	c := s.Content
 	say := words.In(c.Language, c.Units)
 	out := Copy{Number: s.Number, Tag: c.Tag, Common: c.Common, Botanical: c.Botanical, Spot: c.SpotName, Language: say.Language, Units: say.Units,
-		When: say.Say("sheet.plant-on", map[string]any{"date": s.PlantingOn}), Bare: c.Input.Tree.Form == "bare-root", CaliperMM: c.Input.Tree.CaliperMM, Soil: string(c.Input.Spot.SoilClass),
+		When: say.Say("sheet.plant-on", map[string]any{"date": s.PlantingOn}), Bare: c.Input.Tree.Form == "bare-root", CaliperMM: c.Input.Tree.CaliperMM, Soil: string(c.Input.Spot.SoilClass), Along: c.Input.Spot.AcrossDeg() != nil,
 		Moves: []string{}, Care: []Dated{}, Ticks: map[string]bool{}, Today: tx.Today().Format(time.DateOnly), Page: pageWords(say)}
 	h, err := letterhead.Of(tx)
 	if err != nil {

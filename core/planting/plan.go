@@ -161,6 +161,7 @@ type Plan struct {
 	Long       LongRoots         `json:"long_roots,omitzero"`
 	Soil       Soil              `json:"soil,omitzero"`
 	Hill       *Hill             `json:"hill,omitempty" doc:"where soil is raised round the ball"`
+	NoonSunDeg *float64          `json:"noon_sun_deg,omitempty" doc:"bearing of the sun at noon; not between the tropics"`
 	Numbers    []Number          `json:"numbers"`
 	Steps      []Step            `json:"steps"`
 	Quantities []Quantity        `json:"quantities"`
@@ -243,7 +244,7 @@ func plan(h rules.House, in Input) (Plan, error) {
 	if in.Tree.Form == stock.Plug {
 		p.CoverMM = h.Value(rules.PlanPlugCover)
 	}
-	p.Soil, p.Hill = soil(h, in, p), hill(h, p)
+	p.Soil, p.Hill, p.NoonSunDeg = soil(h, in, p), hill(h, p), in.Spot.NoonSunDeg()
 	if p.Stake, err = Stake(h, stakeInput(h, in, &p)); err != nil {
 		return Plan{}, err
 	}

@@ -7172,6 +7172,11 @@ export interface components {
             mulch_mm: number;
             /** Format: double */
             mulch_over_ball_mm: number;
+            /**
+             * Format: double
+             * @description bearing of the sun at noon; not between the tropics
+             */
+            noon_sun_deg?: number;
             numbers: components["schemas"]["PlantingNumber"][];
             pour_by_hand?: boolean;
             quantities: components["schemas"]["PlantingQuantity"][];

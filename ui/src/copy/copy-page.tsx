@@ -116,6 +116,7 @@ export function CopyPage({ token }: { token: string }) {
           caliperMM={copy.caliper_mm}
           bare={copy.bare}
           soil={copy.soil}
+          along={copy.along}
           label={say.headline}
         />
       </div>

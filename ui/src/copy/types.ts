@@ -18,6 +18,7 @@ export interface Copy {
   bare: boolean
   caliper_mm: number
   soil: string
+  along: boolean
   words: Schemas['WordsPlanWords']
   against: string
   moves: string[]

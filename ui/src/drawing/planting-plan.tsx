@@ -13,7 +13,6 @@ export function PlantingPlan(props: {
   wind: boolean
   /** Where the ground falls to, where somebody said. */
   lowSideDeg?: number | null
-  latDeg: number
 }) {
   const { t } = useTranslation()
   const { units } = useSettings()
@@ -32,8 +31,7 @@ export function PlantingPlan(props: {
   // A ridge of soil round a bearing.
   const arc = (middle: number, wide: number) =>
     `M${point(middle - wide / 2, ridge).join(' ')}A${r(ridge)} ${r(ridge)} 0 ${wide > 180 ? 1 : 0} 1 ${point(middle + wide / 2, ridge).join(' ')}`
-  // Between the tropics the sun at noon stands now on one side, now on the other.
-  const noon = Math.abs(props.latDeg) > 23.5 ? (props.latDeg > 0 ? 180 : 0) : undefined
+  const noon = props.plan.noon_sun_deg ?? undefined
   const [sx, sy] = point((noon ?? 0) + 14, reach * 0.84)
   return (
     <svg

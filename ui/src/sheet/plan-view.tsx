@@ -115,7 +115,6 @@ export function PlanView(props: {
             caliperMM={input.tree.caliper_mm}
             wind={input.spot.wind_from_deg !== null}
             lowSideDeg={input.spot.low_side_deg}
-            latDeg={input.spot.lat_deg}
           />
           {input.spot.sloping && <p className="text-soft text-sm">{t('planting.along')}</p>}
         </div>
