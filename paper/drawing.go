@@ -56,11 +56,11 @@ func (p *page) section(left, top, wide, high float64) {
 			half = math.Max(half, foot.DistanceMM*1.15)
 		}
 	}
-	sky := math.Max(hole.FinishedRaiseMM+300, 340)
+	sky := math.Max(p.sheet.Plan.StandsMM()+300, 340)
 	if tied(tie, sky*1.5) {
 		sky = math.Max(sky, *tie+60)
 	}
-	below := math.Max(hole.HoleDepthMM, hole.FlareToBaseMM-hole.FinishedRaiseMM)
+	below := math.Max(hole.HoleDepthMM, hole.FlareToBaseMM-p.sheet.Plan.StandsMM())
 	const under = 10.0 // for the width under the hole
 	scale := math.Min(wide*0.62/(2*half), (high-under)/(sky+below))
 	c := scene{p, left + wide*0.5, top + high - under - below*scale, scale}
@@ -71,9 +71,9 @@ func (p *page) section(left, top, wide, high float64) {
 	c.pad()
 	c.hill(hill)
 	c.stakes(sky, false)
-	c.cage(hole.FinishedRaiseMM-hole.FlareToBaseMM, hole.FinishedRaiseMM)
+	c.cage(p.sheet.Plan.StandsMM()-hole.FlareToBaseMM, p.sheet.Plan.StandsMM())
 	c.pipe()
-	c.ballAndTrunk(tree.BallDiameterMM, hole.FlareToBaseMM, hole.FinishedRaiseMM, tree.CaliperMM, (c.y0-top)/scale)
+	c.ballAndTrunk(tree.BallDiameterMM, hole.FlareToBaseMM, p.sheet.Plan.StandsMM(), tree.CaliperMM, (c.y0-top)/scale)
 	c.mulch(hill, basin.MulchInnerRadiusMM, basin.MulchOuterRadiusMM)
 	c.ring(hill)
 	c.stick()
@@ -154,8 +154,8 @@ func (c scene) ballAndTrunk(width, flareToBase, raise, caliper, sky float64) {
 	c.trunk(raise, caliper, sky)
 }
 
-// coned tells whether bare roots lie over a cone; by the other school they are laid in fine soil.
-func (c scene) coned() bool { return c.sheet.Plan.Schools["placing"] != "layers" }
+// coned tells whether bare roots lie over a cone; by the other schools they are laid in fine soil, or lifted in it.
+func (c scene) coned() bool { return c.sheet.Plan.Coned() }
 
 func (c scene) trunk(raise, caliper, sky float64) {
 	c.SetFillColor(255, 255, 255)
@@ -178,7 +178,7 @@ func (c scene) trunk(raise, caliper, sky float64) {
 type hillside struct{ raise, top, foot float64 }
 
 func raised(sheet Sheet) hillside {
-	raise, ball := sheet.Plan.Hole.FinishedRaiseMM, sheet.Input.Tree.BallDiameterMM
+	raise, ball := sheet.Plan.StandsMM(), sheet.Input.Tree.BallDiameterMM
 	if hill := sheet.Plan.Hill; hill != nil {
 		return hillside{raise, hill.TopMM, hill.FootMM}
 	}

@@ -17,7 +17,7 @@ func (p *page) picture(code planting.PanelCode, x, y, wide, high float64) {
 		half = math.Max(half, raised(p.sheet).foot)
 	}
 	below := math.Max(hole.HoleDepthMM, 40)
-	above := math.Max(math.Max(hole.FlareToBaseMM, hole.FinishedRaiseMM+120)*1.1, 160)
+	above := math.Max(math.Max(hole.FlareToBaseMM, p.sheet.Plan.StandsMM()+120)*1.1, 160)
 	scale := math.Min(wide*0.84/(2*half), (high-2)/(below+above))
 	c := scene{p, x + wide/2, y + high - 1 - below*scale, scale}
 	if code == planting.PanelFree || code == planting.PanelFlare { // beside the hole
@@ -63,7 +63,7 @@ func (c scene) ground(reach float64, filled bool) {
 
 // tree stands in the hole at its height.
 func (c scene) tree() {
-	c.smallTree(c.sheet.Plan.Hole.FinishedRaiseMM)
+	c.smallTree(c.sheet.Plan.StandsMM())
 }
 
 // smallTree is the ball or the roots with a trunk, the flare at a height.
@@ -222,7 +222,7 @@ func (c scene) pictureCheck(reach float64) {
 	if hole.PadUnderMM > 0 {
 		c.tree()
 		at := c.x(-c.sheet.Input.Tree.BallDiameterMM/2) - 2
-		c.dimension(at, c.y(hole.PadUnderMM), at, c.y(hole.FinishedRaiseMM))
+		c.dimension(at, c.y(hole.PadUnderMM), at, c.y(c.sheet.Plan.StandsMM()))
 		return
 	}
 	c.smallTree(hole.StickMM)

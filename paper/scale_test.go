@@ -140,7 +140,7 @@ func TestTheDrawingMeasuresTrueToScale(t *testing.T) {
 			switch {
 			case !ball && each.fill == white && len(each.corners) == 5 && math.Abs(each.across()/scale-in.Tree.BallDiameterMM) < 3 && math.Abs(each.high()/scale-p.Hole.FlareToBaseMM) < 3:
 				ball = true
-				same("height of the flare", p.Hole.FinishedRaiseMM, top-grade)
+				same("height of the flare", p.StandsMM(), top-grade)
 				same("base of the ball on the bottom", 0, low-bottom)
 			case !board && each.fill == white && math.Abs(each.across()/scale-(p.Hole.HoleTopMM+260)) < 3:
 				board = true

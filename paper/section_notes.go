@@ -40,11 +40,11 @@ func (c scene) notes(left, top, wide, high float64, hill hillside) {
 		}
 	}
 	if hole.BuildMoundFirst {
-		sky.para("text", "B", small, s.Say("paper.mound", map[string]any{"raise": length(hole.FinishedRaiseMM)}))
+		sky.para("text", "B", small, s.Say("paper.mound", map[string]any{"raise": length(plan.StandsMM())}))
 	}
 
 	// In the sky, at the right: the flare, and the tie.
-	c.pointedFrom(up, small, s.Say("paper.flare", nil), math.Max(tree.CaliperMM, 1/c.scale), hole.FinishedRaiseMM)
+	c.pointedFrom(up, small, s.Say("paper.flare", nil), math.Max(tree.CaliperMM, 1/c.scale), plan.StandsMM())
 	if tie := plan.Stake.TieHeightMM; tie != nil {
 		up.para("text", "", small, s.Say("paper.tie", map[string]any{"tie": length(*tie)}))
 	}
@@ -57,32 +57,35 @@ func (c scene) notes(left, top, wide, high float64, hill hillside) {
 	if hole.BuildMoundFirst {
 		x = math.Min(c.x(hill.foot)+2, right-21)
 	}
-	if hole.FinishedRaiseMM >= 1 {
+	if plan.StandsMM() >= 1 {
 		c.SetLineWidth(0.25)
 		c.SetDashPattern([]float64{0.4, 0.6}, 0)
-		c.Line(c.x(0), c.y(hole.FinishedRaiseMM), x+1, c.y(hole.FinishedRaiseMM))
+		c.Line(c.x(0), c.y(plan.StandsMM()), x+1, c.y(plan.StandsMM()))
 		c.SetDashPattern([]float64{}, 0)
-		c.dimension(x, c.y(0), x, c.y(hole.FinishedRaiseMM))
+		c.dimension(x, c.y(0), x, c.y(plan.StandsMM()))
 	}
 	end := &flow{page: c.page, x: x + 1.6, wide: right - x - 1.6}
-	end.y = c.y(hole.FinishedRaiseMM/2) - lineOf(big)*0.9
+	end.y = c.y(plan.StandsMM()/2) - lineOf(big)*0.9
 	if up.y > end.y && end.x+end.wide > up.x {
 		end.y = up.y
 	}
-	if hole.FinishedRaiseMM >= 1 {
-		end.para("answer", "", big, s.Measure(length(hole.FinishedRaiseMM)))
+	if plan.StandsMM() >= 1 {
+		end.para("answer", "", big, s.Measure(length(plan.StandsMM())))
 		end.y = math.Max(end.y, c.y(0)+0.8)
 		end.para("text", "", small*0.94, s.Say("paper.flare-above", nil))
+		if hole.SettleMM > 0 {
+			end.para("text", "", small*0.94, s.Say("paper.sinks", map[string]any{"raise": length(hole.FinishedRaiseMM)}))
+		}
 	} else {
 		end.y = math.Max(end.y, c.y(0)+0.8)
 		end.para("text", "B", small*0.94, s.Say("paper.flare-level", nil))
 	}
-	words.take(x-1.6, c.y(hole.FinishedRaiseMM/2)-lineOf(big), right-x+1.6, end.y-c.y(hole.FinishedRaiseMM/2)+lineOf(big))
+	words.take(x-1.6, c.y(plan.StandsMM()/2)-lineOf(big), right-x+1.6, end.y-c.y(plan.StandsMM()/2)+lineOf(big))
 
 	switch {
 	case c.locked(): // the core has not told them
 		c.SetFont("text", "B", c.body)
-		c.plate(c.x(0), c.y(hole.FinishedRaiseMM-hole.FlareToBaseMM)+1, s.Say("sheet.withheld", nil))
+		c.plate(c.x(0), c.y(plan.StandsMM()-hole.FlareToBaseMM)+1, s.Say("sheet.withheld", nil))
 	case hole.HoleDepthMM > 0:
 		deep := c.x(-hole.HoleTopMM/2) - 4
 		c.SetLineWidth(0.25)

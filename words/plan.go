@@ -189,7 +189,7 @@ func (s Speaker) planHeadline(in planting.Input, p planting.Plan) (headline, why
 	switch {
 	case p.Hole.BuildMoundFirst:
 		id = "plan.mound"
-	case p.Hole.FinishedRaiseMM < 0.5:
+	case p.StandsMM() < 0.5:
 		id = "plan.level"
 	}
 	whyID := "plan.why"
@@ -203,7 +203,11 @@ func (s Speaker) planHeadline(in planting.Input, p planting.Plan) (headline, why
 	if soil != "" && whyID == "plan.why" { // it begins the sentence
 		soil = strings.ToUpper(soil[:1]) + soil[1:]
 	}
-	return s.Say(id, map[string]any{"raise": planting.Measure{Value: p.Hole.FinishedRaiseMM, Unit: "mm"}}),
+	headline = s.Say(id, map[string]any{"raise": planting.Measure{Value: p.StandsMM(), Unit: "mm"}})
+	if p.Hole.SettleMM > 0 {
+		headline += ". " + s.Say("plan.sinks", map[string]any{"raise": planting.Measure{Value: p.Hole.FinishedRaiseMM, Unit: "mm"}})
+	}
+	return headline,
 		s.Say(whyID, map[string]any{"soil": soil, "drainage": s.Say("drainage."+string(p.Drainage), nil),
 			"base": planting.Measure{Value: p.Hole.FlareToBaseMM, Unit: "mm"}})
 }

@@ -32,6 +32,9 @@ type PlanAsk struct {
 	Arms      []planting.Arm `json:"arms,omitempty" maxItems:"6"`
 	WeakestMM *float64       `json:"weakest_mm,omitempty" exclusiveMinimum:"0" maximum:"5000"`
 	Plaque    bool           `json:"plaque,omitempty"`
+	// Base is how the soil under the hole lies where somebody loosened it, LoosenedMM how deep.
+	Base       planting.Base `json:"base,omitempty" optional:"true"`
+	LoosenedMM float64       `json:"loosened_mm,omitempty" minimum:"0" maximum:"2000"`
 }
 
 // own are the schools that are chosen for this sheet otherwise than a house has them on this ground.
@@ -62,7 +65,7 @@ func (a PlanAsk) open() []string {
 
 func (a PlanAsk) today(day time.Time) planting.Today {
 	return planting.Today{DayOfYear: care.DayOf(day), HighC: orElse(a.HighC, 8), Ground: cmp.Or(a.Ground, planting.GroundWorkable), Buds: cmp.Or(a.Buds, stock.BudsDormant),
-		Unasked: a.HighC == nil || a.Ground == "" || a.Buds == "", Plaque: a.Plaque}
+		Unasked: a.HighC == nil || a.Ground == "" || a.Buds == "", Plaque: a.Plaque, Base: a.Base, LoosenedMM: a.LoosenedMM}
 }
 
 // planned is a plan with the records it was made of.

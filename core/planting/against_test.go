@@ -148,7 +148,7 @@ func TestEveryPlanCanBeFollowed(t *testing.T) {
 			require.Equal(t, s.Digs && !in.Spot.ServicesMarked, s.Locked, s.Code)
 		}
 		if p.Locked { // its digging figures do not leave the core
-			require.Equal(t, planting.HoleResult{FlareToBaseMM: p.Hole.FlareToBaseMM, FinishedRaiseMM: p.Hole.FinishedRaiseMM, StickMM: p.Hole.StickMM}, p.Hole)
+			require.Equal(t, planting.HoleResult{FlareToBaseMM: p.Hole.FlareToBaseMM, FinishedRaiseMM: p.Hole.FinishedRaiseMM, StickMM: p.Hole.StickMM, SettleMM: p.Hole.SettleMM}, p.Hole)
 			require.Empty(t, p.Stake.Stakes, "a stake is driven into the ground")
 			for _, s := range p.Steps {
 				require.True(t, !s.Digs || len(s.Values) == 0, s.Code)

@@ -14,7 +14,7 @@ const mildC = 15
 // which it is frozen there, buds of bare roots that are kept dormant, no hot spell. False while the frosts of the place are not known.
 func ByCalendar(h rules.House, in Input, dayOfYear int) (WindowStatus, bool) {
 	in.Today = Today{DayOfYear: (dayOfYear-1)%365 + 1, HighC: mildC, Ground: GroundWorkable, Buds: stock.BudsDormant}
-	r, err := Window(h, windowInput(h, in))
+	r, err := windowOf(h, windowInput(h, in))
 	if err != nil {
 		return "", false
 	}

@@ -24,7 +24,7 @@ func TestWhatTheMatchSaysThePlanKeeps(t *testing.T) {
 			require.NotEmpty(t, p.Refused, "whoever signs")
 			require.Empty(t, p.Steps)
 		} else if p.Refused != "" {
-			require.Contains(t, []planting.Refusal{planting.RefusedWindow}, p.Refused, "the match offers it, and only the day is against it")
+			require.Contains(t, []planting.Refusal{planting.RefusedWindow, planting.RefusedLooseBase}, p.Refused, "the match offers it, and only the day or a dug-over base is against it")
 		}
 		require.Equal(t, pair.Site.MeetsLine, slices.Contains(pair.Result.ExcludedBy, fit.Room))
 		if pair.Site.MeetsLine {

@@ -42,7 +42,7 @@ type WindowReason string
 // All lists them.
 func (WindowReason) All() []WindowReason {
 	return []WindowReason{"ground-frozen", "ground-waterlogged", "not-dormant", "not-cool", "winter-drying", "summer", "late-but-dormant", "autumn-hazard", "cold-limit",
-		"tender-before-last-frost", "in-leaf", "buds-swelling", "heat"}
+		"tender-before-last-frost", "in-leaf", "buds-swelling", "heat", "house-season"}
 }
 
 // StakeReason is why a tree does not stand by itself.

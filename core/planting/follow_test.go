@@ -104,8 +104,14 @@ func (g *gardener) do(s planting.Step) {
 		require.False(g, g.in, "it stands in the hole, or is dusted on, before the tree goes in")
 	case "pipe", "blend":
 		require.False(g, g.filled, "before it is filled")
-	case "prune", "guard", "tidy", "seal":
+	case "prune", "seal", "arm":
+		require.True(g, g.watered || !g.in, "when it stands, or before it goes in")
+	case "guard", "tidy":
 		require.True(g, g.watered, "when it stands")
+	case "look-again":
+		if settle, sinks := s.Values["settle"]; sinks {
+			near(g.flare-settle.Value, value("raise"), "where it sinks to")
+		}
 	case "backfill":
 		require.True(g, g.in)
 		g.filled = true
@@ -154,7 +160,7 @@ func TestTheStepsFollowedGiveThePlan(t *testing.T) {
 			return
 		}
 		g := follow(t, in.Tree, p.Steps)
-		require.InDelta(t, p.Hole.FinishedRaiseMM, g.flare, 1e-6)
+		require.InDelta(t, p.Hole.FinishedRaiseMM+p.Hole.SettleMM, g.flare, 1e-6)
 		require.GreaterOrEqual(t, g.flare, -1e-9)
 		require.Equal(t, p.Stake.Needed, g.staked)
 		require.Equal(t, p.Hole.BuildMoundFirst, g.moundBuilt)

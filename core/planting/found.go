@@ -64,7 +64,7 @@ func graftStep(l *stepList, h rules.House, in Input, p Plan) {
 	}
 	above := *graft + p.Hole.FinishedRaiseMM
 	s := l.add("graft", map[string]Measure{"above": mm(above)})
-	if num.Under(above, h.Value(rules.PlanGraftLeast)) {
+	if h.School(rules.StepGraftHeight) == "both" && num.Under(above, h.Value(rules.PlanGraftLeast)) {
 		s.Choice = "low"
 	}
 }

@@ -17,7 +17,7 @@ type Hill struct {
 const leastFeatherMM = 60
 
 func hill(h rules.House, p Plan) *Hill {
-	raise, slope := p.Hole.FinishedRaiseMM, h.Value(rules.HoleMoundSlope)
+	raise, slope := p.StandsMM(), h.Value(rules.HoleMoundSlope)
 	switch {
 	case raise <= 0:
 		return nil

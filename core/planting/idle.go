@@ -28,7 +28,7 @@ func idle(h rules.House, in Input, p Plan) []rules.Step {
 // sameWork tells whether two plans ask for the same work: hole, water, mulch, stake, steps and what to bring.
 func sameWork(p, q Plan) bool {
 	work := func(p Plan) []any {
-		return []any{p.Drainage, p.Hole, p.Basin, p.Berm, p.BermMM, p.MulchMM, p.Stake, p.Steps, p.Quantities, p.Refused}
+		return []any{p.Window, p.Drainage, p.Hole, p.Basin, p.Berm, p.BermMM, p.MulchMM, p.Stake, p.Steps, p.Quantities, p.Refused}
 	}
 	return reflect.DeepEqual(work(p), work(q))
 }

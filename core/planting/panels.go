@@ -61,7 +61,9 @@ var pictured = map[StepCode]PanelCode{
 // has a picture of its own.
 func (p Plan) Panels() []Panel {
 	out := []Panel{}
+	watered := false
 	for i, s := range p.Steps {
+		watered = watered || s.Code == "water"
 		code, shown := pictured[s.Code]
 		if !shown {
 			continue
@@ -69,7 +71,7 @@ func (p Plan) Panels() []Panel {
 		switch {
 		case s.Code == "unpot" && s.Choice == "cut-in-hole":
 			code = PanelSet
-		case s.Code == "prune" && !deadWoodOnly(s.Choice):
+		case s.Code == "prune" && (!deadWoodOnly(s.Choice) || !watered):
 			code = PanelCut
 		}
 		if n := len(out); n > 0 && out[n-1].Code == code {

@@ -1,6 +1,7 @@
 package planting
 
 import (
+	"cmp"
 	"math"
 
 	"sedum/core/climate"
@@ -121,6 +122,10 @@ type Today struct {
 	Unasked bool `json:"unasked,omitempty"`
 	// Plaque is that one goes with the tree.
 	Plaque bool `json:"plaque,omitempty"`
+	// Base is how the soil under the hole lies where somebody loosened it, and LoosenedMM how deep under the base: a bed that was dug over, a hole
+	// that was dug too deep before anybody asked.
+	Base       Base    `json:"base,omitempty" optional:"true"`
+	LoosenedMM float64 `json:"loosened_mm,omitempty" minimum:"0" maximum:"2000"`
 }
 
 // Input is everything a plan is made of; a sheet keeps it.
@@ -177,6 +182,9 @@ type Plan struct {
 	Idle []rules.Step `json:"idle,omitempty"`
 }
 
+// StandsMM is how high the flare stands above grade when the tree is planted: it settles to the finished raise where the base was loosened.
+func (p Plan) StandsMM() float64 { return p.Hole.FinishedRaiseMM + p.Hole.SettleMM }
+
 // Conflict is two rules that oppose each other, and which one won.
 type Conflict struct {
 	Code ConflictCode `json:"code"`
@@ -206,7 +214,7 @@ func plan(h rules.House, in Input) (Plan, error) {
 	stand := CanStand(h, in, p.Drainage)
 	p.Load = in.Tree.load(h)
 	var err error
-	if p.Window, err = Window(h, windowInput(h, in)); err != nil {
+	if p.Window, err = windowOf(h, windowInput(h, in)); err != nil {
 		return Plan{}, fault.Under("spot", err)
 	}
 	deep, long := rootFit(h, in.Tree, p.Drainage)
@@ -279,6 +287,9 @@ func (in Input) check() error {
 	if in.Spot.Sloping && in.Spot.Slope == "" {
 		l.Add("spot.slope", fault.Required, nil)
 	}
+	if loose := in.Today.LoosenedMM > 0; loose != (in.Today.Base != "" && in.Today.Base != BaseUndisturbed) {
+		l.Add("today.loosened_mm", fault.LoosenedFirm, nil)
+	}
 	return append(l, in.Tree.checkArms()...).Err()
 }
 
@@ -302,7 +313,8 @@ func holeInput(h rules.House, in Input, drainage ground.Drainage, deepMM float64
 		FlareDepthMM: &in.Tree.FlareDepthMM, SideShaveMM: &zero, BottomSliceMM: &zero,
 		BedDrainage: drainage, BedRaiseMM: in.Spot.RaiseMM, KindDrainageMax: in.Kind.DrainageMax,
 		SharpDrainage: in.Kind.SharpDrainage, DrynessIndex: dryness, SoilGroup: in.Spot.SoilGroup,
-		FlareSchool: FlareSchool(h.School(rules.StepFlare)), Shape: Shape(h.School(rules.StepShape)), Width: WidthSchool(h.School(rules.StepWidth)), Base: BaseUndisturbed,
+		FlareSchool: FlareSchool(h.School(rules.StepFlare)), Shape: Shape(h.School(rules.StepShape)), Width: WidthSchool(h.School(rules.StepWidth)),
+		Base: cmp.Or(in.Today.Base, BaseUndisturbed), LoosenedBelowMM: in.Today.LoosenedMM,
 	}
 	if in.Tree.Form == stock.BareRoot {
 		out.RootSpreadMM, out.RootLengthMM = &in.Tree.BallDiameterMM, &deepMM

@@ -64,11 +64,20 @@ func steps(h rules.House, in Input, p Plan) []Step {
 	if in.Tree.Form == stock.BareRoot && p.Stake.Needed {
 		stakeStep(l, p)
 	}
+	cuts, early := !deadWoodOnly(pruneChoice(h, in)), h.School(rules.StepPruneWhen) == "before"
+	if early { // while it lies at hand
+		pruneStep(l, h, in)
+	}
 	treeSteps(l, h, in, p)
+	stakeLater := in.Tree.Form != stock.BareRoot || !p.Stake.Needed
+	if stakeLater && p.Stake.Needed && h.School(rules.StepStakeWhen) == "before-fill" {
+		stakeStep(l, p)
+		stakeLater = false
+	}
 	fillSteps(l, h, in, p)
 	if p.Hole.BuildMoundFirst {
 		moundBlendStep(l, p)
-		l.dig("mound", map[string]Measure{"height": mm(p.Hole.FinishedRaiseMM), "volume": litres(p.Hole.MoundVolumeL)}, "run-off")
+		l.dig("mound", map[string]Measure{"height": mm(p.StandsMM()), "volume": litres(p.Hole.MoundVolumeL)}, "run-off")
 	}
 	finishStep(l, h, in, p)
 	if p.Berm != BermNone {
@@ -80,11 +89,10 @@ func steps(h rules.House, in Input, p Plan) []Step {
 		water["fills"], w.Choice = Measure{*p.Basin.Fills, ""}, "fills"
 	}
 	mulchSteps(l, h, p)
-	if in.Tree.Form != stock.BareRoot || !p.Stake.Needed {
+	if stakeLater {
 		stakeStep(l, p)
 	}
-	cuts := !deadWoodOnly(pruneChoice(h, in))
-	if cuts { // before mesh stands in the way
+	if cuts && !early { // before mesh stands in the way
 		pruneStep(l, h, in)
 	}
 	guardStep(l, h, in, p)
@@ -95,14 +103,17 @@ func steps(h rules.House, in Input, p Plan) []Step {
 	if in.Tree.Found.CollarCut {
 		l.add("collar-cut", nil)
 	}
-	if !cuts {
+	if !cuts && !early {
 		pruneStep(l, h, in)
 	}
 	if in.Today.Plaque {
 		l.add("plaque", map[string]Measure{"distance": mm(p.Basin.MulchOuterRadiusMM)})
 	}
 	l.add("tidy", nil)
-	l.add("look-again", nil)
+	again := l.add("look-again", nil)
+	if p.Hole.SettleMM > 0 {
+		again.Choice, again.Values = "loosened", map[string]Measure{"settle": mm(p.Hole.SettleMM), "raise": mm(p.Hole.FinishedRaiseMM)}
+	}
 	return l.steps
 }
 
@@ -148,7 +159,7 @@ func holeSteps(l *stepList, h rules.House, in Input, p Plan) {
 	if p.Hole.PadUnderMM > 0 {
 		l.dig("pad", map[string]Measure{"pad": mm(p.Hole.PadUnderMM)})
 	} else {
-		l.dig("firm-base", nil)
+		l.dig("firm-base", nil).Choice = loosened(in)
 	}
 	cageStep(l, h, in, p)
 	checkHoleStep(l, in, p)
@@ -193,7 +204,7 @@ func treeSteps(l *stepList, h rules.House, in Input, p Plan) {
 		if byContractor {
 			rig(string(form))
 		}
-		l.add("cone", nil).Choice = strings.TrimPrefix(h.School(rules.StepPlacing), "cone")
+		l.add("cone", nil).Choice = placing(h, in.Tree)
 	case in.Tree.SupportBall:
 		if byContractor {
 			rig("supported")
@@ -332,7 +343,8 @@ func finishStep(l *stepList, h rules.House, in Input, p Plan) {
 		l.add("finish", map[string]Measure{"cover": mm(p.CoverMM)}).Choice = string(in.Tree.Form)
 		return
 	}
-	finish := l.add("finish", map[string]Measure{"raise": mm(p.Hole.FinishedRaiseMM)})
+	// It settles later, where the base was loosened: the hands leave it as much higher.
+	finish := l.add("finish", map[string]Measure{"raise": mm(p.StandsMM())})
 	switch {
 	case p.Hole.BuildMoundFirst:
 		finish.Choice = "mound"
@@ -340,7 +352,7 @@ func finishStep(l *stepList, h rules.House, in Input, p Plan) {
 		finish.Choice = "feather"
 	case p.Drainage == ground.DrainageFast && drynessOf(in.Spot) >= 2 && p.Berm != BermNone:
 		finish.Choice, finish.Values = "dry", map[string]Measure{"low": mm(h.Value(rules.PlanDryFloor))}
-	case num.Under(p.Hole.FinishedRaiseMM, 1):
+	case num.Under(p.StandsMM(), 1):
 		finish.Choice = "level"
 	}
 	if in.Tree.Form == stock.BareRoot {

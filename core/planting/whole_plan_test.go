@@ -251,7 +251,7 @@ func TestTheHillIsTheSoilThatIsCounted(t *testing.T) {
 		if p.Refused != "" {
 			return
 		}
-		raise := p.Hole.FinishedRaiseMM
+		raise := p.Hole.FinishedRaiseMM + p.Hole.SettleMM
 		if raise <= 0 {
 			assert.Nil(t, p.Hill)
 			return

@@ -16,7 +16,7 @@ func (p Plan) withheld() Plan {
 		return p
 	}
 	p.Soil, p.Long, p.Stake.Stakes = Soil{}, LongRoots{}, []Foot{}
-	p.Hole = HoleResult{FlareToBaseMM: p.Hole.FlareToBaseMM, FinishedRaiseMM: p.Hole.FinishedRaiseMM, StickMM: p.Hole.StickMM}
+	p.Hole = HoleResult{FlareToBaseMM: p.Hole.FlareToBaseMM, FinishedRaiseMM: p.Hole.FinishedRaiseMM, StickMM: p.Hole.StickMM, SettleMM: p.Hole.SettleMM}
 	for i := range p.Steps {
 		if p.Steps[i].Digs {
 			p.Steps[i].Values = map[string]Measure{}

@@ -22,29 +22,33 @@ func (Step) All() []Step {
 // The steps whose school sets an input of a calculator (handbook, schools.md, last part),
 // and those that only change the words and quantities of the sheet.
 const (
-	StepFlare     Step = "flare"
-	StepShape     Step = "shape"
-	StepWidth     Step = "width"
-	StepRoots     Step = "roots"
-	StepTrim      Step = "trim"
-	StepStake     Step = "stake"
-	StepBerm      Step = "berm"
-	StepMulch     Step = "mulch_mm"
-	StepScale     Step = "scale"
-	StepBackfill  Step = "backfill"
-	StepFeed      Step = "feed"
-	StepFirming   Step = "firming"
-	StepPlacing   Step = "placing"
-	StepGypsum    Step = "gypsum"
-	StepInoculant Step = "inoculant"
-	StepPruning   Step = "pruning"
-	StepPaint     Step = "paint"
-	StepSun       Step = "sun"
-	StepGraftTo   Step = "graft_to"
-	StepStrongTo  Step = "strong_to"
-	StepWrapping  Step = "wrapping"
-	StepPipe      Step = "pipe"
-	StepFruit     Step = "first_fruit"
+	StepSeason      Step = "season"
+	StepFlare       Step = "flare"
+	StepShape       Step = "shape"
+	StepWidth       Step = "width"
+	StepRoots       Step = "roots"
+	StepTrim        Step = "trim"
+	StepStake       Step = "stake"
+	StepBerm        Step = "berm"
+	StepMulch       Step = "mulch_mm"
+	StepScale       Step = "scale"
+	StepBackfill    Step = "backfill"
+	StepFeed        Step = "feed"
+	StepFirming     Step = "firming"
+	StepPlacing     Step = "placing"
+	StepGypsum      Step = "gypsum"
+	StepInoculant   Step = "inoculant"
+	StepStakeWhen   Step = "stake_when"
+	StepPruning     Step = "pruning"
+	StepPruneWhen   Step = "prune_when"
+	StepGraftHeight Step = "graft_height"
+	StepPaint       Step = "paint"
+	StepSun         Step = "sun"
+	StepGraftTo     Step = "graft_to"
+	StepStrongTo    Step = "strong_to"
+	StepWrapping    Step = "wrapping"
+	StepPipe        Step = "pipe"
+	StepFruit       Step = "first_fruit"
 )
 
 // Schools of one step: what may be chosen, what we chose, and why.
@@ -57,6 +61,7 @@ type Schools struct {
 }
 
 var schools = []Schools{
+	{StepSeason, []string{"by-kind", "autumn", "dormancy", "early-spring"}, "by-kind", false},
 	{StepFlare, []string{"level", "slight", "proud"}, "slight", true},
 	{StepShape, []string{"saucer", "square", "cylinder"}, "saucer", true},
 	{StepWidth, []string{"by-soil", "twice", "three-times"}, "by-soil", true},
@@ -68,15 +73,18 @@ var schools = []Schools{
 	{StepScale, []string{"by-kind", "general", "strict"}, "by-kind", true},
 	{StepBackfill, []string{"native-compost-top", "native", "blend-quarter", "blend-half", "mound-blend"}, "native-compost-top", false},
 	{StepGypsum, []string{"none", "by-test"}, "none", false},
-	{StepPlacing, []string{"cone", "layers"}, "cone", false},
+	{StepPlacing, []string{"by-size", "cone", "slot-lift", "layers"}, "by-size", false},
 	{StepInoculant, []string{"no", "yes"}, "no", false},
 	{StepGraftTo, []string{"by-climate", "wind", "from-sun", "to-sun", "none"}, "by-climate", false},
 	{StepStrongTo, []string{"wind", "sun", "none"}, "wind", false},
+	{StepGraftHeight, []string{"both", "flare-only"}, "both", false},
 	{StepWrapping, []string{"all-off", "top-third", "leave-natural"}, "all-off", false},
 	{StepFirming, []string{"thirds-with-water", "water-only", "feet"}, "thirds-with-water", false},
 	{StepFeed, []string{"none", "light-starter", "slow-release-ring", "tablets"}, "none", false},
 	{StepPipe, []string{"no", "yes"}, "no", false},
+	{StepStakeWhen, []string{"after", "before-fill"}, "after", false},
 	{StepPruning, []string{"little", "top-third", "fruit-frame"}, "little", false},
+	{StepPruneWhen, []string{"after", "before"}, "after", false},
 	{StepPaint, []string{"none", "seal"}, "none", false},
 	{StepSun, []string{"paint", "wrap", "none"}, "paint", false},
 	{StepFruit, []string{"off", "leave"}, "off", false},

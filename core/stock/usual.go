@@ -26,8 +26,8 @@ func (Assumable) All() []Assumable {
 // usualCaliperMM is the caliper of a bare root of a size.
 var usualCaliperMM = map[Size]float64{SizeSeedling: 4, SizeWhip: 8, SizeFeathered: 16, SizeStandard: 28}
 
-// sizeByCaliper is the size of a bare root that a caliper (mm) usually has.
-func sizeByCaliper(caliperMM float64) Size {
+// SizeByCaliper is the size of a bare root that a caliper (mm) usually has.
+func SizeByCaliper(caliperMM float64) Size {
 	switch {
 	case caliperMM < 6:
 		return SizeSeedling
@@ -82,7 +82,7 @@ func (f LotFacts) withUsual() LotFacts {
 		}
 		assume(AssumedCaliper, &f.CaliperMM, usual)
 		if f.Size == "" {
-			f.Size = sizeByCaliper(f.CaliperMM)
+			f.Size = SizeByCaliper(f.CaliperMM)
 			f.Assumed = append(f.Assumed, AssumedSize)
 		}
 		spread := 120.0

@@ -22,6 +22,10 @@ func Input(t *rapid.T) planting.Input {
 	in.Today = planting.Today{DayOfYear: rapid.IntRange(1, 365).Draw(t, "day"), HighC: rapid.Float64Range(-10, 38).Draw(t, "high"),
 		Ground: draw(t, []planting.Ground{planting.GroundWorkable, planting.GroundWorkable, planting.GroundWorkable, planting.GroundFrozen, planting.GroundWaterlogged}, "ground"),
 		Buds:   draw(t, set.All[stock.Buds](), "buds")}
+	if rapid.IntRange(0, 5).Draw(t, "somebody loosened the base") == 0 {
+		in.Today.Base = draw(t, []planting.Base{planting.BaseTrodden, planting.BaseLoose, planting.BaseOrganic}, "base")
+		in.Today.LoosenedMM = rapid.Float64Range(10, 400).Draw(t, "loosened")
+	}
 	return in
 }
 

@@ -867,6 +867,7 @@ export const plantingWindowReason = [
   'in-leaf',
   'buds-swelling',
   'heat',
+  'house-season',
 ] as const
 export const plantingWindowStatus = ['best', 'fine', 'risky', 'no'] as const
 export const rolesRole = ['yard-hand', 'advisor', 'manager'] as const
@@ -1174,6 +1175,7 @@ export const rulesKey = [
   'keep.log_months',
 ] as const
 export const rulesStep = [
+  'season',
   'flare',
   'shape',
   'width',
@@ -1189,11 +1191,14 @@ export const rulesStep = [
   'inoculant',
   'graft_to',
   'strong_to',
+  'graft_height',
   'wrapping',
   'firming',
   'feed',
   'pipe',
+  'stake_when',
   'pruning',
+  'prune_when',
   'paint',
   'sun',
   'first_fruit',

@@ -7354,12 +7354,15 @@ export interface components {
         /** @enum {string} */
         PlantingStop: "fit-cold" | "fit-heat" | "fit-light" | "fit-drainage" | "fit-ph" | "fit-drought" | "fit-room" | "fit-chill" | "fit-pollination" | "fit-wind" | "fit-soil" | "no-water" | "meets-at-once" | "harms-here" | "risky-day" | "contractor" | "rigging";
         PlantingToday: {
+            base?: components["schemas"]["PlantingBase"] | "";
             buds: components["schemas"]["StockBuds"];
             /** Format: int64 */
             day_of_year: number;
             ground: components["schemas"]["PlantingGround"];
             /** Format: double */
             high_c: number;
+            /** Format: double */
+            loosened_mm?: number;
             plaque?: boolean;
             unasked?: boolean;
         };
@@ -7452,7 +7455,7 @@ export interface components {
             usual_high_c?: number;
         };
         /** @enum {string} */
-        PlantingWindowReason: "ground-frozen" | "ground-waterlogged" | "not-dormant" | "not-cool" | "winter-drying" | "summer" | "late-but-dormant" | "autumn-hazard" | "cold-limit" | "tender-before-last-frost" | "in-leaf" | "buds-swelling" | "heat";
+        PlantingWindowReason: "ground-frozen" | "ground-waterlogged" | "not-dormant" | "not-cool" | "winter-drying" | "summer" | "late-but-dormant" | "autumn-hazard" | "cold-limit" | "tender-before-last-frost" | "in-leaf" | "buds-swelling" | "heat" | "house-season";
         PlantingWindowResult: {
             reasons: components["schemas"]["PlantingWindowReason"][];
             status: components["schemas"]["PlantingWindowStatus"] | "";
@@ -7581,7 +7584,7 @@ export interface components {
             step: components["schemas"]["RulesStep"];
         };
         /** @enum {string} */
-        RulesStep: "flare" | "shape" | "width" | "roots" | "trim" | "stake" | "berm" | "mulch_mm" | "scale" | "backfill" | "gypsum" | "placing" | "inoculant" | "graft_to" | "strong_to" | "wrapping" | "firming" | "feed" | "pipe" | "pruning" | "paint" | "sun" | "first_fruit";
+        RulesStep: "season" | "flare" | "shape" | "width" | "roots" | "trim" | "stake" | "berm" | "mulch_mm" | "scale" | "backfill" | "gypsum" | "placing" | "inoculant" | "graft_to" | "strong_to" | "graft_height" | "wrapping" | "firming" | "feed" | "pipe" | "stake_when" | "pruning" | "prune_when" | "paint" | "sun" | "first_fruit";
         RulesTakenIn: {
             /** @enum {string} */
             format: "sedum-house-rules-1";
@@ -7724,6 +7727,7 @@ export interface components {
         };
         SheetsIssue: {
             arms?: components["schemas"]["PlantingArm"][];
+            base?: components["schemas"]["PlantingBase"] | "";
             buds?: components["schemas"]["StockBuds"] | "";
             ground?: components["schemas"]["PlantingGround"] | "";
             /**
@@ -7732,6 +7736,8 @@ export interface components {
              */
             high_c?: number;
             language: components["schemas"]["WordsLanguage"];
+            /** Format: double */
+            loosened_mm?: number;
             /** @description YYYY-MM-DD */
             planting_on: string;
             plaque?: boolean;
@@ -7838,6 +7844,7 @@ export interface components {
         };
         SheetsPlanAsk: {
             arms?: components["schemas"]["PlantingArm"][];
+            base?: components["schemas"]["PlantingBase"] | "";
             buds?: components["schemas"]["StockBuds"] | "";
             ground?: components["schemas"]["PlantingGround"] | "";
             /**
@@ -7845,6 +7852,8 @@ export interface components {
              * @description that day's high
              */
             high_c?: number;
+            /** Format: double */
+            loosened_mm?: number;
             /** @description YYYY-MM-DD */
             planting_on: string;
             plaque?: boolean;

@@ -1,4 +1,5 @@
 import type { PlanNumbers } from '../api/client'
+import { standsMM } from './surface'
 
 type Place = { plan: PlanNumbers; x: (mm: number) => number; y: (mm: number) => number }
 
@@ -10,7 +11,8 @@ const valuesOf = (plan: PlanNumbers, code: string) => {
 
 /** What stands round the roots against burrowers, its rim above the soil; and the pipe in the fill. */
 export function CageAndPipe({ plan, x, y }: Place) {
-  const { finished_raise_mm: raise, flare_to_base_mm: hangs, hole_depth_mm: deep } = plan.hole
+  const raise = standsMM(plan)
+  const { flare_to_base_mm: hangs, hole_depth_mm: deep } = plan.hole
   const cage = valuesOf(plan, 'cage')
   const pipe = valuesOf(plan, 'pipe')
   return (

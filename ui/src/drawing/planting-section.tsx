@@ -8,7 +8,7 @@ import { Dimension } from './dimension'
 import { Berm, Mulch, Stakes, Stick, stakesAt } from './planting-parts'
 import { CageAndPipe, Guard } from './planting-protection'
 import { rootCurves, trunkShape } from './roots'
-import { raisedGround, surfaceOf } from './surface'
+import { raisedGround, standsMM, surfaceOf } from './surface'
 
 /**
  * This tree in that hole, in section and to scale: grade, raise, ball, hole, backfill, basin, mulch with its
@@ -41,16 +41,16 @@ export function PlantingSection(props: {
     hole.hole_top_mm / 2 + slot * 1.1,
     hole.build_mound_first ? raisedGround(props.plan).foot * 1.04 : 0,
   )
-  const aboveMM = Math.max(330, hole.finished_raise_mm + 290)
+  const aboveMM = Math.max(330, standsMM(props.plan) + 290)
   // A locked plan tells no hole: the tree stands in unbroken ground.
-  const deepMM = Math.max(hole.hole_depth_mm, hole.flare_to_base_mm - hole.finished_raise_mm)
+  const deepMM = Math.max(hole.hole_depth_mm, hole.flare_to_base_mm - standsMM(props.plan))
   const belowMM = deepMM + 175
   const perMM = Math.min(wide / (2 * halfMM), high / (aboveMM + belowMM))
   const cx = wide / 2
   const grade = high - belowMM * perMM
   const x = (mm: number) => cx + mm * perMM
   const y = (mm: number) => grade - mm * perMM
-  const raise = hole.finished_raise_mm
+  const raise = standsMM(props.plan)
   const topHalf = hole.hole_top_mm / 2
   const bottomHalf = hole.hole_bottom_mm / 2
   const ballTop = y(raise)

@@ -6,7 +6,7 @@ export type Surface = (mm: number) => number
 
 /** How far out the raised soil runs: its level top, and its foot, as the plan tells. */
 export function raisedGround(plan: PlanNumbers): { top: number; foot: number } {
-  const raise = plan.hole.finished_raise_mm
+  const raise = standsMM(plan)
   const ball = plan.ball_width_mm
   if (plan.hill) return { top: plan.hill.top_mm, foot: plan.hill.foot_mm }
   // A sheet of an earlier program does not tell it.
@@ -17,8 +17,11 @@ export function raisedGround(plan: PlanNumbers): { top: number; foot: number } {
   return { top: ball / 2, foot: ball / 2 + (raise > 0 ? Math.max(raise * 3, 60) : 0) }
 }
 
+/** How high the flare stands when it is planted: it sinks to its finished height where the base was loosened. */
+export const standsMM = (plan: PlanNumbers) => plan.hole.finished_raise_mm + plan.hole.settle_mm
+
 export function surfaceOf(plan: PlanNumbers): Surface {
-  const raise = plan.hole.finished_raise_mm
+  const raise = standsMM(plan)
   const { top, foot } = raisedGround(plan)
   return (mm) => {
     const from = Math.abs(mm)

@@ -1,28 +1,57 @@
 import { useTranslation } from 'react-i18next'
 import type { Schemas } from '../api/client'
+import { plantingBase } from '../api/declared.gen'
+import { Choice } from '../parts/choice'
 import { MeasureField } from '../parts/measure-field'
 
 type Arm = Schemas['PlantingArm']
-export type More = { arms: Partial<Arm>[]; weakest_mm?: number; plaque: boolean }
+export type More = {
+  arms: Partial<Arm>[]
+  weakest_mm?: number
+  plaque: boolean
+  base?: Schemas['SheetsPlanAsk']['base']
+  loosened_mm?: number
+}
 
 export const noMore: More = { arms: [], plaque: false }
 
 /** What of it a plan can be made of: arms once each has its two figures and the weakest its length. */
-export function askedMore(m: More): Pick<Schemas['SheetsPlanAsk'], 'arms' | 'weakest_mm' | 'plaque'> {
+export function askedMore(
+  m: More,
+): Pick<Schemas['SheetsPlanAsk'], 'arms' | 'weakest_mm' | 'plaque' | 'base' | 'loosened_mm'> {
   const whole = m.arms.filter((a): a is Arm => a.diameter_mm !== undefined && a.length_mm !== undefined)
   const balanced = whole.length > 1 && whole.length === m.arms.length && m.weakest_mm !== undefined
-  return { ...(balanced ? { arms: whole, weakest_mm: m.weakest_mm } : {}), ...(m.plaque ? { plaque: true } : {}) }
+  const loose = m.base && m.base !== 'undisturbed' && m.loosened_mm !== undefined
+  return {
+    ...(balanced ? { arms: whole, weakest_mm: m.weakest_mm } : {}),
+    ...(m.plaque ? { plaque: true } : {}),
+    ...(loose ? { base: m.base, loosened_mm: m.loosened_mm } : {}),
+  }
 }
 
-/** What few trees have: several kinds on one stem, brought to a balance, and a plaque. */
+/** What few trees have: a base that somebody dug over, several kinds on one stem, brought to a balance, and a plaque. */
 export function MoreFields({ more, onChange }: { more: More; onChange: (more: More) => void }) {
   const { t } = useTranslation()
   const arm = (i: number, part: Partial<Arm>) =>
     onChange({ ...more, arms: more.arms.map((a, k) => (k === i ? { ...a, ...part } : a)) })
   return (
-    <details className="row-line pb-3" open={more.arms.length > 0 || more.plaque}>
+    <details className="row-line pb-3" open={more.arms.length > 0 || more.plaque || more.base !== undefined}>
       <summary className="min-h-11 cursor-pointer py-2 font-semibold">{t('plan.more')}</summary>
       <div className="grid gap-3">
+        <Choice
+          label={t('plan.base')}
+          value={more.base}
+          onChange={(base) => onChange({ ...more, base })}
+          options={plantingBase.map((value) => ({ value, label: t(`plan.base.${value}`) }))}
+        />
+        {more.base && more.base !== 'undisturbed' && (
+          <MeasureField
+            label={t('plan.loosened')}
+            kind="mm"
+            value={more.loosened_mm}
+            onChange={(v) => onChange({ ...more, loosened_mm: v ?? undefined })}
+          />
+        )}
         <p className="text-soft text-sm">{t('plan.arms.about')}</p>
         {more.arms.map((a, i) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: an arm has no name but its place
