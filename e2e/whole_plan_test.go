@@ -46,7 +46,15 @@ func TestAPlanWithEverythingInIt(t *testing.T) {
 	choose("backfill", "blend-quarter")
 	p.sees("compost to stir in")
 	p.until(`['pipe', 'cage', 'guard'].every((each) => document.querySelector('[data-testid=' + each + ']') !== null)`)
-	p.touch(`//summary[normalize-space(.)="Several kinds on one stem, a plaque"]`)
+	p.touch(`//summary[normalize-space(.)="Ground dug over, several kinds on one stem, a plaque"]`)
+	p.choose("The ground under the hole", "dug, and loose")
+	p.fill("How deep it was dug below the hole", "100")
+	p.sees("as the soil settles")
+	p.sees("The bottom is loose. Tread it firm in layers")
+	choose("feed", "slow-release-ring")
+	p.until(`document.querySelector('[data-testid=feed-ring]') !== null`)
+	p.sees("When to cut, and when not")
+	p.sees("cut only what is dead or broken")
 	p.press("button", "Add an arm")
 	for i, figure := range []string{"20", "1000", "10", "800"} {
 		p.do(chromedp.SendKeys(fmt.Sprintf(`(//fieldset[contains(legend, "Arm")]//input)[%d]`, i+1), figure))
@@ -57,12 +65,13 @@ func TestAPlanWithEverythingInIt(t *testing.T) {
 	p.sees("Lay the plaque flat at the edge of the mulch")
 	p.fill("Why this sheet goes another way than the house", "poor sand there")
 	p.until(`![...document.querySelectorAll('button')].find((b) => b.innerText === 'Issue the sheet').disabled`)
+	p.sees("third summer: all its kinds bear side by side")
 	p.press("button", "Issue the sheet")
 	p.sees("Sheet 3")
 	assert.Empty(t, p.axe())
 	paper := p.textOfPaper("/api/v1/sheets/3/sheet.pdf?paper=a4")
 	for _, said := range []string{"Set the wire cage in", "Stand the pipe upright", "of compost into", "three posts", "Cut wire is sharp", "poor sand there", "The arm 10 mm thick: cut it back to 600 mm", "Lay the plaque flat",
-		"On this ground it is done otherwise", "the bank dries out in June"} {
+		"On this ground it is done otherwise", "the bank dries out in June", "as the soil settles", "The bottom is loose", "dots: slow feed"} {
 		assert.Contains(t, paper, said)
 	}
 	p.goTo("/ground/" + spot.ID)

@@ -31,6 +31,13 @@ func (p *page) fromAbove(left, top, wide, high float64) {
 		p.SetLineWidth(0.9)
 		circle(plan.Basin.BasinRadiusMM, "D")
 	}
+	if inner, outer, fed := plan.FeedRing(); fed {
+		p.SetFillColor(0, 0, 0)
+		for deg := 0.0; deg < 360; deg += 15 {
+			x, y := bearing(deg, (inner+outer)/2)
+			p.Circle(c.x(x), c.y(y), 0.35, "F")
+		}
+	}
 	p.lowSide(c, reach)
 	p.noonSun(c, reach)
 	p.SetLineWidth(0.3)
@@ -46,6 +53,9 @@ func (p *page) fromAbove(left, top, wide, high float64) {
 	caption := p.s.Say("sheet.from-above", nil)
 	if p.sheet.Input.Spot.AcrossDeg() != nil {
 		p.note(left+wide, top+high-4-lineOf(p.body), p.s.Say("sheet.falls", nil), "R")
+	}
+	if _, _, fed := plan.FeedRing(); fed {
+		p.note(left+wide, top+high-4-2*lineOf(p.body), p.s.Say("sheet.feed-dots", nil), "R")
 	}
 	if turn := plan.Turn; turn != nil {
 		caption = p.s.Say("paper.turned."+turn.What, nil)

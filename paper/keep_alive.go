@@ -81,6 +81,9 @@ func (p *page) keepAlive() {
 			f.text(strings.Join(w.Until, " "))
 		},
 	}
+	if p.sheet.Words.Sheet.Regrowth != nil && p.plain == 0 {
+		parts = append(parts, p.regrowth)
+	}
 	if p.kitLater && !p.large {
 		parts = append([]func(*flow){p.ready}, parts...)
 	}
@@ -204,6 +207,7 @@ func (p *page) twoYears(f *flow) {
 	}
 	p.months(f, from, at)
 	p.watered(f, until, at)
+	p.knife(f, from, until, at)
 	p.dates(f, until, at)
 	later := []string{}
 	for _, d := range careByDeed(p.sheet.Words.Care) {
@@ -251,12 +255,7 @@ func (p *page) months(f *flow, from time.Time, at func(time.Time) float64) {
 
 // watered are the spans of looking for water: the darker, the oftener.
 func (p *page) watered(f *flow, until time.Time, at func(time.Time) float64) {
-	high := lineOf(p.body * 0.92)
-	if f.dry {
-		f.y += 4.2 + 3*high
-		return
-	}
-	rows := [3]float64{} // how far each is written
+	rows := make(labels, 3)
 	for _, c := range p.sheet.Words.Care {
 		if !c.InBox || c.EveryDays == 0 || !c.From.Before(until) {
 			continue
@@ -270,9 +269,11 @@ func (p *page) watered(f *flow, until time.Time, at func(time.Time) float64) {
 			shade = 255
 		}
 		x, wide := at(c.From), at(to)-at(c.From)
-		p.SetFillColor(shade, shade, shade)
-		p.SetLineWidth(0.25)
-		p.Rect(x, f.y, wide, 3, "DF")
+		if !f.dry {
+			p.SetFillColor(shade, shade, shade)
+			p.SetLineWidth(0.25)
+			p.Rect(x, f.y, wide, 3, "DF")
+		}
 		text := p.s.Say("strip.days", map[string]any{"days": c.EveryDays})
 		if c.EveryDays == 1 {
 			text = p.s.Say("strip.daily", nil)
@@ -280,20 +281,9 @@ func (p *page) watered(f *flow, until time.Time, at func(time.Time) float64) {
 		if c.Code == "water-dormant" || c.Code == "water-second-season" {
 			text = p.s.Say("strip.if-dry", nil)
 		}
-		p.SetFont("text", "", p.body*0.92)
-		if wide := p.GetStringWidth(text) + 1; x+wide > f.x+f.wide {
-			x = f.x + f.wide - wide
-		}
-		for row := range rows {
-			if x >= rows[row] {
-				p.SetXY(x, f.y+3.4+float64(row)*high)
-				p.CellFormat(p.GetStringWidth(text)+1, high, text, "", 0, "L", false, 0, "")
-				rows[row] = x + p.GetStringWidth(text) + 1.4
-				break
-			}
-		}
+		rows.write(p, f, x, f.y+3.4, text)
 	}
-	f.y += 3.6 + 3*high + 0.6
+	f.y += 3.6 + float64(rows.used())*lineOf(p.body*0.92) + 0.6
 }
 
 // dates are points on the strip, each on a line to its month, written where no other is.

@@ -36,6 +36,8 @@ type setting struct {
 	kitLater bool
 	// spills lets the last moves stand on the second page, where the first does not hold them in a type that can be read.
 	spills bool
+	// plain leaves out what only explains: from 1 on how a cut tree grows on, at 2 the year by the knife as well. Both are told on the page of the sheet.
+	plain int
 }
 
 // settings are tried in this order until the sheet keeps to its two pages. The smallest can still be read by hand-held light.
@@ -53,16 +55,17 @@ var settings = []setting{
 // onThree is how a sheet is set that two pages do not hold: its second page goes on upon a third.
 const onThree = 8.0
 
-// seconds are the sizes of type that are tried on the second page.
-var seconds = []float64{9.8, 9.4, 9, 8.6, 8.2, 7.8, 7.4, 7, 6.7, 6.4, 6.2}
+// seconds are the sizes of type that are tried on the second page; what explains is left out before the type becomes small.
+var seconds = []setting{{body: 9.8}, {body: 9.4}, {body: 9}, {body: 8.6}, {body: 8.2}, {body: 7.8}, {body: 7.4}, {body: 7.1}, {body: 8.2, plain: 1}, {body: 7.8, plain: 1}, {body: 7.4, plain: 1}, {body: 7.1, plain: 1}, {body: 6.9, plain: 1},
+	{body: 7.4, plain: 2}, {body: 7, plain: 2}, {body: 6.7, plain: 2}, {body: 6.4, plain: 2}, {body: 6.2, plain: 2}}
 
 // largePrint is for who reads with difficulty: four pages.
 var largePrint = []setting{
 	{body: 13, whys: true, columns: 3, least: 90, large: true}, {body: 12.4, whys: true, columns: 3, least: 84, large: true},
 	{body: 12.4, columns: 3, least: 84, large: true}, {body: 11.8, columns: 3, least: 80, large: true}, {body: 11.4, columns: 3, least: 72, large: true},
 	{body: 11, columns: 3, least: 66, large: true}, {body: 10.6, columns: 3, least: 60, large: true}, {body: 10.2, columns: 4, least: 60, large: true},
-	{body: 9.8, columns: 4, least: 56, large: true}, {body: 9.4, columns: 4, least: 50, large: true},
-	{body: 9, columns: 4, least: 48, large: true}, {body: 8.6, columns: 4, least: 46, large: true},
+	{body: 9.8, columns: 4, least: 56, large: true, plain: 2}, {body: 9.4, columns: 4, least: 50, large: true, plain: 2},
+	{body: 9, columns: 4, least: 48, large: true, plain: 2}, {body: 8.6, columns: 4, least: 46, large: true, plain: 2},
 }
 
 const pagesLarge = 4
@@ -120,15 +123,19 @@ func SheetPDF(s words.Speaker, h House, sheet Sheet, size string, large bool) ([
 // bothPages are the settings of the second and of the first page, the first pair that fits; or, flowing, of a first page that does.
 func bothPages(fits func(setting, int, func(*page)) bool, scratch *page) (second, first setting, flowing bool) {
 	last := settings[len(settings)-1]
-	for _, first = range settings {
-		if !fits(first, 1, (*page).plantIt) {
-			continue
-		}
-		scratch.spiltSet, last = first, first
-		second = first
-		for _, second.body = range seconds {
-			if fits(second, 1, (*page).keepAlive) {
-				return second, first, false
+	// The year by the knife is worth a little smaller type, and no more than that.
+	for _, whole := range []bool{true, false} {
+		for _, first = range settings {
+			if whole && first.body < 7.4 || !fits(first, 1, (*page).plantIt) {
+				continue
+			}
+			scratch.spiltSet, last = first, first
+			second = first
+			for _, each := range seconds {
+				second.body, second.plain = each.body, each.plain
+				if (!whole || each.plain < 2) && fits(second, 1, (*page).keepAlive) {
+					return second, first, false
+				}
 			}
 		}
 	}

@@ -62,7 +62,9 @@ func sets() map[string]said {
 		"care.Code":             by(set.Texts[care.Code](), "care.", ""),
 		"care.Never":            by(set.Texts[care.Never](), "never.", ""),
 		"care.Sign":             by(set.Texts[care.Sign](), "sign.", ""),
-		"planting.PanelCode":    unsaid(set.Texts[planting.PanelCode]()), // a picture; its steps are said
+		"care.KnifeCode":        by(set.Texts[care.KnifeCode](), "knife.", ""),
+		"planting.PanelCode":    unsaid(set.Texts[planting.PanelCode]()),  // a picture; its steps are said
+		"planting.Shortening":   unsaid(set.Texts[planting.Shortening]()), // a drawing; each of its pictures is said
 		"planting.Tool":         by(set.Texts[planting.Tool](), "kit.", ""),
 		"kind.ListOf":           by(set.Texts[kind.ListOf](), "", "kind.list."),
 		"kind.Note":             by(set.Texts[kind.Note](), "note.", ""),

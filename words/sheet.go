@@ -63,6 +63,38 @@ type SheetWords struct {
 	Off    []OffWords `json:"off"`
 	Odd    []OddWords `json:"odd"`
 	Never  []string   `json:"never"`
+	// Knife is the year by the knife; a sheet of an earlier program has none.
+	Knife []KnifeWords `json:"knife,omitempty"`
+	// Regrowth is how a tree that is cut back on its day grows on; nil where it is not.
+	Regrowth *RegrowthWords `json:"regrowth,omitempty"`
+}
+
+// RegrowthWords are the day and the three summers after, a picture each.
+type RegrowthWords struct {
+	Cut   planting.Shortening `json:"cut"`
+	Texts []string            `json:"texts"`
+}
+
+// regrowth says how a tree that is cut back grows on.
+func (s Speaker) regrowth(p planting.Plan) *RegrowthWords {
+	cut, is := p.Shortened()
+	if !is {
+		return nil
+	}
+	out := &RegrowthWords{Cut: cut}
+	for _, when := range []string{"day", "first", "second", "third"} {
+		out.Texts = append(out.Texts, s.Choice("regrowth."+when, string(cut), nil))
+	}
+	return out
+}
+
+// KnifeWords is a part of every year, by days of a 365-day year, in which a tree is cut, is not, or is in leaf.
+type KnifeWords struct {
+	Code  care.KnifeCode `json:"code"`
+	From  int            `json:"from"`
+	Until int            `json:"until"`
+	Short string         `json:"short"`
+	Text  string         `json:"text"`
 }
 
 // leads are the steps whose figure stands large over a picture, the first that is there.
@@ -115,6 +147,11 @@ func (s Speaker) Sheet(in planting.Input, p planting.Plan, events []care.Event) 
 	}
 	for _, each := range care.SignsOf(in, p) {
 		out.Odd = append(out.Odd, OddWords{s.Say("sign."+string(each), nil), s.Measures("sign."+string(each)+".do", dose)})
+	}
+	out.Regrowth = s.regrowth(p)
+	for _, k := range care.KnifeOf(in) {
+		from, until := s.monthName(care.DateOf(2023, k.From)), s.monthName(care.DateOf(2023, k.Until))
+		out.Knife = append(out.Knife, KnifeWords{k.Code, k.From, k.Until, s.Say("knife."+string(k.Code), nil), s.Say("knife."+string(k.Code)+".text", map[string]any{"from": from, "until": until})})
 	}
 	for _, n := range care.NeversOf(p) {
 		out.Never = append(out.Never, s.Say("never."+string(n), nil))
@@ -207,7 +244,11 @@ func (s Speaker) everyDays(days float64) string {
 
 // Month says a month with its year.
 func (s Speaker) Month(t time.Time) string {
-	return s.Say("month."+strings.ToLower(t.Month().String()[:3]), nil) + " " + t.Format("2006")
+	return s.monthName(t) + " " + t.Format("2006")
+}
+
+func (s Speaker) monthName(t time.Time) string {
+	return s.Say("month."+strings.ToLower(t.Month().String()[:3]), nil)
 }
 
 func upperFirst(text string) string {

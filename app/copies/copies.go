@@ -155,6 +155,7 @@ type PageWords struct {
 	Off      string `json:"off"`
 	Odd      string `json:"odd"`
 	Never    string `json:"never"`
+	Knife    string `json:"knife"`
 	Asked    string `json:"asked"`
 	Call     string `json:"call"`
 	Calendar string `json:"calendar"`
@@ -236,7 +237,7 @@ func copyOf(tx *kernel.Tx, s sheets.Sheet) (Copy, error) {
 
 func pageWords(s words.Speaker) PageWords {
 	say := func(id string) string { return s.Say(id, nil) }
-	return PageWords{Plant: say("copy.plant"), Keep: say("paper.keep-alive"), Ready: say("paper.ready"), Dates: say("copy.dates"), Off: say("paper.off"), Odd: say("paper.odd"), Never: say("paper.never"), Asked: say("copy.asked"),
+	return PageWords{Plant: say("copy.plant"), Keep: say("paper.keep-alive"), Ready: say("paper.ready"), Dates: say("copy.dates"), Off: say("paper.off"), Odd: say("paper.odd"), Never: say("paper.never"), Knife: say("paper.knife"), Asked: say("copy.asked"),
 		Call: say("paper.call"), Calendar: say("copy.calendar"), Offline: say("copy.offline"), Waiting: say("copy.waiting"), Start: say("copy.start"), Stop: say("copy.stop"), Timer: say("copy.timer"),
 		Timed: say("copy.timed"), Can: say("copy.can"), Why: say("box.why")}
 }

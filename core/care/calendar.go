@@ -19,7 +19,7 @@ type Code string
 func (Code) All() []Code {
 	return []Code{"look-next-day", "second-soaking", "second-soaking-tied", "water-dormant", "water-weeks-1-2", "water-weeks-3-8", "water-weekly", "check-round",
 		"check-round-tied", "check-round-covered", "check-round-tied-covered", "first-spring", "first-spring-mild", "wrap-off", "fruit-off", "prune-after-bloom", "berm-out", "stake-off", "mulch-top", "winter-cover", "cover-off", "water-before-frost", "flare-check", "collar-look",
-		"feed-if-short", "water-second-season", "formative-pruning", "formative-pruning-dry", "established"}
+		"feed-if-short", "feed-ring", "water-second-season", "formative-pruning", "formative-pruning-dry", "established"}
 }
 
 // Event is one entry of the care calendar. Until is zero when it is one day.
@@ -61,6 +61,9 @@ type Facts struct {
 	ColdLimited bool
 	SingleTrunk bool
 	Soil        ground.SoilGroup
+	// FeedInnerMM and FeedOuterMM are the ring in which it was fed on its day, 0 by any other school; a year later the ring lies FeedOutMM
+	// further out, as the roots do.
+	FeedInnerMM, FeedOuterMM, FeedOutMM float64
 }
 
 // Calendar lists what is to be done, by date (handbook, aftercare.md, "The care calendar").
@@ -127,7 +130,7 @@ func Calendar(f Facts) []Event {
 			l.on(code, After(f.next(day, f.Planted), 12*(year-1)), nil)
 		}
 	}
-	l.on("feed-if-short", f.next(f.springDay(), After(f.Planted, 12)), nil)
+	l.feeding(f)
 	l.on("established", f.established(), nil)
 	sort.SliceStable(l.events, func(i, j int) bool { return l.events[i].Date.Before(l.events[j].Date) })
 	return l.events

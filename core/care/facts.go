@@ -9,6 +9,7 @@ import (
 
 // FactsOf is what of a plan the calendar depends on, when it is planted on a day.
 func FactsOf(h rules.House, planted time.Time, in planting.Input, p planting.Plan) Facts {
+	inner, outer, _ := p.FeedRing()
 	return Facts{
 		Planted: planted, Southern: in.Spot.LatDeg < 0, StakeMonths: p.Stake.RemoveAfterMonths, Berm: p.Berm, KeepsRing: p.KeepsRing(),
 		MulchMM: p.MulchMM, DoseL: p.Basin.DoseL, DepthInDoubt: in.Tree.DepthInDoubt, CollarCut: in.Tree.Found.CollarCut,
@@ -17,6 +18,7 @@ func FactsOf(h rules.House, planted time.Time, in planting.Input, p planting.Pla
 		LastFrostDay: in.Spot.Frost.Last, BudSwellDay: in.Spot.Frost.BudSwell, SoilFreezeDay: in.Spot.Frost.SoilFreeze,
 		FrostFree:   in.Spot.Frost.First == nil && in.Spot.Frost.Last == nil && in.Spot.Frost.CoolFrom != nil,
 		ColdLimited: planting.Marginal(h, in), SingleTrunk: !in.Kind.Shrub, Soil: in.Spot.SoilGroup,
+		FeedInnerMM: inner, FeedOuterMM: outer, FeedOutMM: h.Value(rules.PlanFeedOut),
 	}
 }
 

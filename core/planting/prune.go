@@ -3,6 +3,7 @@ package planting
 import (
 	"sedum/core/num"
 	"sedum/core/rules"
+	"sedum/core/set"
 	"sedum/core/stock"
 )
 
@@ -63,6 +64,29 @@ func pruneStep(l *stepList, h rules.House, in Input) {
 	if h.School(rules.StepPaint) == "seal" && !deadWoodOnly(choice) {
 		l.add("seal", nil, "label-is-law")
 	}
+}
+
+// Shortening is how a tree is cut back on its day, that somebody may ask about.
+type Shortening string
+
+// The ways of cutting back.
+const (
+	ShortenTop   Shortening = pruneTop
+	ShortenFrame Shortening = pruneFrame
+	ShortenArms  Shortening = pruneArms
+)
+
+// All lists them.
+func (Shortening) All() []Shortening { return []Shortening{ShortenTop, ShortenFrame, ShortenArms} }
+
+// Shortened tells how a plan has its tree cut back, if it has.
+func (p Plan) Shortened() (how Shortening, cut bool) {
+	for _, s := range p.Steps {
+		if s.Code == "prune" && set.Has(Shortening(s.Choice)) {
+			return Shortening(s.Choice), true
+		}
+	}
+	return "", false
 }
 
 // CutsBack tells whether the plan has the tree cut back on the day.

@@ -151,6 +151,7 @@ var catalogue = []Rule{
 	{PlanBag, 50, 10, 100, "L"},
 	{PlanCompostBag, 40, 10, 100, "L"},
 	{PlanTablets, 3, 1, 20, "tablets"},
+	{PlanFeedOut, 300, 50, 1000, "mm"},
 	{PlanHeatStop, 28, 20, 40, "C"},
 	{PlanColdStop, 0, -10, 5, "C"},
 	{PlanSunPaint, 6, 3, 12, "h"},

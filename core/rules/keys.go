@@ -141,6 +141,7 @@ const (
 	PlanBag                Key = "plan.mulch_bag_l"
 	PlanCompostBag         Key = "plan.compost_bag_l"
 	PlanTablets            Key = "plan.feed_tablets"
+	PlanFeedOut            Key = "plan.feed_out_mm"
 	SampleShare            Key = "sample.tolerable_share"
 	SampleConfidence       Key = "sample.confidence"
 	SampleAccept           Key = "sample.accept"

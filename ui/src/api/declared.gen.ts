@@ -575,11 +575,13 @@ export const careCode = [
   'flare-check',
   'collar-look',
   'feed-if-short',
+  'feed-ring',
   'water-second-season',
   'formative-pruning',
   'formative-pruning-dry',
   'established',
 ] as const
+export const careKnifeCode = ['leaf', 'shape', 'shape-dry', 'no-flowers', 'no-sap', 'no-wet', 'no-flush'] as const
 export const climateHemisphere = ['N', 'S'] as const
 export const climateSource = ['typed', 'station'] as const
 export const fitBears = ['good', 'bears', 'dislikes'] as const
@@ -761,6 +763,7 @@ export const plantingRefusal = [
   'too-steep',
 ] as const
 export const plantingShape = ['saucer', 'square', 'cylinder'] as const
+export const plantingShortening = ['top-third', 'fruit-frame', 'arms'] as const
 export const plantingStakeKind = ['none', 'pair', 'low-upright', 'angled', 'tripod', 'guys'] as const
 export const plantingStakeReason = ['cannot-stand', 'slender', 'exposed', 'bare-root'] as const
 export const plantingStaking = ['auto', 'pair', 'low-upright', 'angled', 'tripod', 'guys'] as const
@@ -1022,6 +1025,7 @@ export const rulesKey = [
   'plan.mulch_bag_l',
   'plan.compost_bag_l',
   'plan.feed_tablets',
+  'plan.feed_out_mm',
   'plan.heat_stop_c',
   'plan.cold_stop_c',
   'plan.sun_paint_h',

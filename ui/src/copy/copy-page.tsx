@@ -1,5 +1,7 @@
 import { useCallback, useEffect, useState } from 'react'
+import { KnifeYear } from '../drawing/knife-year'
 import { PlantingSection } from '../drawing/planting-section'
+import { Regrowth } from '../drawing/regrowth'
 import { speak } from '../words/i18n'
 import { changeSettings } from '../words/settings'
 import { HoseTimer } from './hose-timer'
@@ -233,6 +235,13 @@ export function CopyPage({ token }: { token: string }) {
           <li key={n}>{n}</li>
         ))}
       </ul>
+      {say.sheet.knife && (
+        <>
+          <h2 className="mt-4 mb-2 border-ink border-b-2 pb-1 text-xl">{page.knife}</h2>
+          <KnifeYear year={say.sheet.knife} />
+          {say.sheet.regrowth && <Regrowth regrowth={say.sheet.regrowth} />}
+        </>
+      )}
       <h2 className="mt-4 border-ink border-b-2 pb-1 text-xl">{page.asked}</h2>
       {say.asked.map((a) => (
         <details key={a.code} className="border-line border-t">

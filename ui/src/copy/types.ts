@@ -33,6 +33,7 @@ export interface Copy {
     | 'off'
     | 'odd'
     | 'never'
+    | 'knife'
     | 'asked'
     | 'call'
     | 'calendar'

@@ -6,6 +6,12 @@ import { onCircle } from './roots'
 
 const size = 300
 
+/** Where slow feed lies when the house feeds by a ring. */
+export const feedRing = (plan: PlanNumbers) => {
+  const values = plan.steps.find((s) => s.code === 'feed' && s.choice === 'slow-release-ring')?.values
+  return values?.inner && values.outer ? { inner: values.inner.value, outer: values.outer.value } : undefined
+}
+
 /** From above, north up: hole, ball, basin, mulch ring with its gap, stakes, and where the wind comes from. */
 export function PlantingPlan(props: {
   plan: PlanNumbers
@@ -31,6 +37,7 @@ export function PlantingPlan(props: {
   // A ridge of soil round a bearing.
   const arc = (middle: number, wide: number) =>
     `M${point(middle - wide / 2, ridge).join(' ')}A${r(ridge)} ${r(ridge)} 0 ${wide > 180 ? 1 : 0} 1 ${point(middle + wide / 2, ridge).join(' ')}`
+  const feed = feedRing(props.plan)
   const noon = props.plan.noon_sun_deg ?? undefined
   const [sx, sy] = point((noon ?? 0) + 14, reach * 0.84)
   return (
@@ -58,6 +65,18 @@ export function PlantingPlan(props: {
           strokeWidth="7"
           strokeLinecap="round"
           data-testid="berm"
+        />
+      )}
+      {feed && (
+        <circle
+          cx={c}
+          cy={c}
+          r={r((feed.inner + feed.outer) / 2)}
+          className="fill-none stroke-paper"
+          strokeWidth="3.5"
+          strokeLinecap="round"
+          strokeDasharray="0.1 11"
+          data-testid="feed-ring"
         />
       )}
       {low !== undefined && (

@@ -3,8 +3,10 @@ import type { ReactNode } from 'react'
 import { useTranslation } from 'react-i18next'
 import { Link } from 'wouter'
 import type { PlanNumbers, PlanWords, Schemas } from '../api/client'
+import { KnifeYear } from '../drawing/knife-year'
 import { PlantingPlan } from '../drawing/planting-plan'
 import { PlantingSection } from '../drawing/planting-section'
+import { Regrowth } from '../drawing/regrowth'
 
 const shown = ['hole_volume', 'backfill', 'mulch', 'first_water', 'dose', 'mass', 'mound', 'tie_height']
 
@@ -177,6 +179,13 @@ export function PlanView(props: {
                 </li>
               ))}
           </ul>
+          {words.sheet?.knife && (
+            <>
+              <h2 className="mt-7 mb-3 border-ink border-b-2 pb-1 text-xl">{t('plan.knife')}</h2>
+              <KnifeYear year={words.sheet.knife} />
+              {words.sheet.regrowth && <Regrowth regrowth={words.sheet.regrowth} />}
+            </>
+          )}
         </section>
         {props.grown}
       </div>
