@@ -124,16 +124,32 @@ func SheetPDF(s words.Speaker, h House, sheet Sheet, size string, large bool) ([
 func bothPages(fits func(setting, int, func(*page)) bool, scratch *page) (second, first setting, flowing bool) {
 	last := settings[len(settings)-1]
 	// The year by the knife is worth a little smaller type, and no more than that.
+	bare := slices.IndexFunc(seconds, func(s setting) bool { return s.plain > 1 })
 	for _, whole := range []bool{true, false} {
 		for _, first = range settings {
-			if whole && first.body < 7.4 || !fits(first, 1, (*page).plantIt) {
+			small := first.body < 7.4
+			if whole && small || !fits(first, 1, (*page).plantIt) {
 				continue
 			}
+			among := seconds[bare:]
+			switch {
+			case whole:
+				among = seconds[:bare]
+			case small:
+				among = seconds
+			}
 			scratch.spiltSet, last = first, first
-			second = first
-			for _, each := range seconds {
+			holds := func(each setting) bool {
+				second = first
 				second.body, second.plain = each.body, each.plain
-				if (!whole || each.plain < 2) && fits(second, 1, (*page).keepAlive) {
+				return fits(second, 1, (*page).keepAlive)
+			}
+			// What the last of them does not hold none does.
+			if !holds(among[len(among)-1]) {
+				continue
+			}
+			for _, each := range among {
+				if holds(each) {
 					return second, first, false
 				}
 			}
