@@ -3,6 +3,8 @@ package bench
 import (
 	"math"
 
+	"sedum/core/care"
+	"sedum/core/rules"
 	"sedum/core/stock"
 	"sedum/core/yard"
 	"sedum/kernel"
@@ -11,6 +13,9 @@ import (
 
 // potting is how a tree in a pot or plug is potted up, by its newest look, in the order of the hands; empty for other forms.
 func potting(tx *kernel.Tx, r Record) ([]string, error) {
+	if c := r.Current(); c != nil && stock.HeldUntilSummer(r.Lot.Origin, c.Assessment) && c.Readings.BareRoot != nil {
+		return pottedUntilSummer(tx, r, *c)
+	}
 	if r.Lot.Form != stock.Container && r.Lot.Form != stock.Plug {
 		return []string{}, nil
 	}
@@ -29,6 +34,36 @@ func potting(tx *kernel.Tx, r Record) ([]string, error) {
 	}
 	p, err := yard.PottingUp(tx.Who.House, in)
 	return sayPotting(tx.Say, &p), err
+}
+
+// pottedUntilSummer is how a young layer with few roots is potted and kept until summer, with the days on which it is looked at.
+func pottedUntilSummer(tx *kernel.Tx, r Record, c Check) ([]string, error) {
+	look, h := *c.Readings.BareRoot, tx.Who.House
+	in := yard.PottingInput{BallDiameterMM: orElse(look.SpreadMM, r.Lot.BallDiameterMM), BallHeightMM: orElse(look.LengthMM, r.Lot.BallHeightMM)}
+	if in.BallDiameterMM <= 0 || in.BallHeightMM <= 0 {
+		return []string{}, nil // nobody measured its roots
+	}
+	p, err := yard.PottingUp(h, in)
+	if err != nil {
+		return nil, err
+	}
+	looked := tx.DayOf(c.At)
+	until := looked.AddDate(0, 0, stock.DaysToSummer(h, care.DayOf(looked), int(h.Value(rules.YardBudSwell)), int(h.Value(rules.YardFirstFrost))))
+	days := []string{}
+	for on := looked.AddDate(0, 0, int(h.Value(rules.HoldLong))); on.Before(until); on = on.AddDate(0, 0, int(h.Value(rules.HoldLong))) {
+		days = append(days, tx.Say.Date(on))
+	}
+	say := func(id string, values map[string]any) string { return tx.Say.Say("potting."+id, values) }
+	out := []string{
+		say("layer", nil),
+		say("pot", map[string]any{"wide": kernel.MM(p.PotDiameterMM), "deep": kernel.MM(p.PotDepthMM), "mix": kernel.Litres(math.Ceil(p.MixL))}),
+		say("layer.set", map[string]any{"rim": kernel.MM(p.RimMM)}),
+		say("layer.keep", map[string]any{"until": tx.Say.Date(until)}),
+	}
+	if len(days) > 0 {
+		out = append(out, say("layer.look", map[string]any{"days": tx.Say.List(days)}))
+	}
+	return append(out, say("layer.then", map[string]any{"until": tx.Say.Date(until)})), nil
 }
 
 func orElse(v *float64, other float64) float64 {

@@ -1,6 +1,10 @@
 package stock
 
-import "sedum/core/rules"
+import (
+	"slices"
+
+	"sedum/core/rules"
+)
 
 // SeasonOf is the season for cutting roots.
 //
@@ -25,4 +29,28 @@ func SeasonOf(h rules.House, dayOfYear, budSwellDay, firstFrostDay int, evergree
 		return SeasonAutumn
 	}
 	return SeasonDormant
+}
+
+// DaysToSummer counts the days from a day of the year until the spring flush is over; who is in summer already waits for its next look, or, when
+// that comes after it, for the next summer.
+func DaysToSummer(h rules.House, dayOfYear, budSwellDay, firstFrostDay int) int {
+	season := func(after int) Season {
+		return SeasonOf(h, (dayOfYear+after-1)%365+1, budSwellDay, firstFrostDay, false, nil)
+	}
+	wait := int(h.Value(rules.HoldLong))
+	if season(0) == SeasonSummer && season(wait) == SeasonSummer {
+		return wait
+	}
+	flush := (budSwellDay + int(h.Value(rules.SeasonFlush)) - 1) % 365
+	days := ((flush+1-dayOfYear)%365 + 365) % 365
+	if days == 0 {
+		return 365
+	}
+	return days
+}
+
+// HeldUntilSummer tells whether a young layer came with too few roots of its own to be planted: it is potted, and grows on until summer
+// (features, F169).
+func HeldUntilSummer(o Origin, a Assessment) bool {
+	return o == Layer && slices.ContainsFunc(a.Reasons, func(r Reason) bool { return r.Code == "roots-short" || r.Code == "roots-too-short" })
 }

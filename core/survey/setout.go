@@ -42,6 +42,8 @@ type SettingOut struct {
 	Staggered bool     `json:"staggered,omitempty" doc:"every other row stands in the gaps of its neighbour"`
 	RadiusM   *float64 `json:"radius_m,omitempty" exclusiveMinimum:"0" maximum:"100" doc:"of a ring, whose middle is the peg"`
 	Count     *int     `json:"count,omitempty" minimum:"1" maximum:"60" doc:"of a ring"`
+	// StripM is how wide the ground along a row is kept free of grass; what is left between two rows is turf.
+	StripM *float64 `json:"strip_m,omitempty" exclusiveMinimum:"0" maximum:"10"`
 }
 
 // SetPlace is where one tree is to stand, and how a tape finds it: from the peg by a length and a bearing, or by two lengths from two pegs.
@@ -66,6 +68,8 @@ type SetOutResult struct {
 	SpacingM *float64   `json:"spacing_m" decimals:"3"`
 	// WireM is how long one wire is, of trees trained on wires.
 	WireM *float64 `json:"wire_m" decimals:"2"`
+	// Rows is what runs along the rows, nil for a ring.
+	Rows *Strips `json:"rows,omitempty"`
 }
 
 // mostSetOut trees are set out at once: a plan carries so many spots.
@@ -95,7 +99,7 @@ func (s SettingOut) needs() map[string]bool {
 
 // SetOut finds where each tree of a pattern stands on a plan. Errors: fault.List.
 func SetOut(p Plan, located map[string]Located, s SettingOut) (SetOutResult, error) {
-	l := fault.Check(s)
+	l := append(fault.Check(s), s.checkStrips()...)
 	for field, given := range s.needs() {
 		if !given {
 			l.Add(field, fault.Required, nil)
@@ -134,6 +138,7 @@ func SetOut(p Plan, located map[string]Located, s SettingOut) (SetOutResult, err
 	if s.Pattern == Wires {
 		out.WireM = &length
 	}
+	out.Rows = s.strips(length, along)
 	sin, cos := math.Sincos(bearing * math.Pi / 180)
 	for _, at := range along {
 		// at.XM runs along the bearing, at.YM to its right.

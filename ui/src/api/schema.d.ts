@@ -5504,6 +5504,7 @@ export interface components {
             names: string[];
             places: components["schemas"]["SurveySetPlace"][];
             plan: components["schemas"]["SurveyPlan"];
+            rows?: components["schemas"]["SurveyStrips"];
             /** Format: double */
             spacing_m: number | null;
             /** Format: double */
@@ -8896,6 +8897,8 @@ export interface components {
             spacing_m?: number;
             /** @description every other row stands in the gaps of its neighbour */
             staggered?: boolean;
+            /** Format: double */
+            strip_m?: number;
             towards?: string;
         };
         /** @enum {string} */
@@ -8910,6 +8913,16 @@ export interface components {
             /** Format: double */
             before_h: number;
             spot_id: string;
+        };
+        SurveyStrips: {
+            /** Format: double */
+            bare_m2: number;
+            /** Format: double */
+            line_m: number;
+            /** Format: double */
+            turf_m?: number;
+            /** Format: double */
+            turf_m2: number;
         };
         SurveyThing: {
             /**

@@ -12,7 +12,7 @@ import { Pick } from '../parts/pick'
 import { FieldFault, sayProblem } from '../parts/states'
 import { TextField } from '../parts/text-field'
 import { useSettings } from '../words/settings'
-import { sayHeight } from '../words/units'
+import { sayArea, sayHeight } from '../words/units'
 import type { Plan } from './plan'
 
 export type Setting = Omit<Schemas['SurveySettingOut'], 'pattern'> & {
@@ -22,12 +22,20 @@ export type Setting = Omit<Schemas['SurveySettingOut'], 'pattern'> & {
 /** The figures that each pattern is made of, beside where it runs. */
 const figures: Record<Schemas['SurveySettingOut']['pattern'], readonly (keyof typeof kinds)[]> = {
   ring: ['radius_m', 'count'],
-  row: ['spacing_m', 'end_gap_m'],
-  grid: ['spacing_m', 'end_gap_m', 'rows_m', 'rows'],
-  avenue: ['spacing_m', 'end_gap_m', 'rows_m'],
-  wires: ['spacing_m'],
+  row: ['spacing_m', 'end_gap_m', 'strip_m'],
+  grid: ['spacing_m', 'end_gap_m', 'rows_m', 'rows', 'strip_m'],
+  avenue: ['spacing_m', 'end_gap_m', 'rows_m', 'strip_m'],
+  wires: ['spacing_m', 'strip_m'],
 }
-const kinds = { radius_m: 'm', count: 'number', spacing_m: 'm', end_gap_m: 'm', rows_m: 'm', rows: 'number' } as const
+const kinds = {
+  radius_m: 'm',
+  count: 'number',
+  spacing_m: 'm',
+  end_gap_m: 'm',
+  rows_m: 'm',
+  rows: 'number',
+  strip_m: 'm',
+} as const
 
 /** Where the trees of a setting would stand, asked while it is being typed. */
 export const useSetOut = (spotID: string, plan: Plan, setting: Setting | undefined) =>
@@ -164,6 +172,11 @@ export function SetOut(props: {
             {[
               typeof out.spacing_m === 'number' && t('setout.apart', { m: m(out.spacing_m) }),
               typeof out.wire_m === 'number' && t('setout.wire', { m: m(out.wire_m) }),
+              out.rows && t('setout.line', { m: m(out.rows.line_m) }),
+              out.rows && out.rows.bare_m2 > 0 && t('setout.bare', { area: sayArea(out.rows.bare_m2, units) }),
+              out.rows &&
+                typeof out.rows.turf_m === 'number' &&
+                t('setout.turf', { m: m(out.rows.turf_m), area: sayArea(out.rows.turf_m2, units) }),
             ]
               .filter(Boolean)
               .join(' ')}

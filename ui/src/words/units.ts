@@ -17,6 +17,11 @@ export function sayHeight(m: number, units: Units): string {
 }
 
 /** A temperature in whole degrees. */
+/** An area of ground: whole square metres, or whole square feet. */
+export function sayArea(m2: number, units: Units): string {
+  return units === 'us' ? `${Math.round(m2 * 10.7639)} sq ft` : `${Math.round(m2)} m²`
+}
+
 export function sayCelsius(c: number, units: Units): string {
   const x = Math.round(units === 'us' ? (c * 9) / 5 + 32 : c)
   return `${x < 0 ? '−' : ''}${Math.abs(x)} ${unitOf('c', units)}`
