@@ -142,7 +142,7 @@ func (s Speaker) Plan(in planting.Input, p planting.Plan, events []care.Event) P
 		out.Care = append(out.Care, s.care(e))
 	}
 	if len(events) > 0 {
-		out.Water = s.water(in, care.BoxOf(p, events))
+		out.Water = s.water(in, p, care.BoxOf(p, events))
 	}
 	values := map[string]any{}
 	for _, step := range []rules.Step{rules.StepFlare, rules.StepShape, rules.StepRoots, rules.StepBackfill} {
@@ -286,7 +286,7 @@ func (s Speaker) quantity(q planting.Quantity, locked bool) QuantityWords {
 }
 
 // water says the watering rule as it is read at the tap.
-func (s Speaker) water(in planting.Input, b care.Box) []string {
+func (s Speaker) water(in planting.Input, p planting.Plan, b care.Box) []string {
 	where := "care.box.ring"
 	if b.ByHand {
 		where = "care.box.by-hand"
@@ -294,7 +294,11 @@ func (s Speaker) water(in planting.Input, b care.Box) []string {
 	form := string(in.Tree.Form)
 	out := []string{s.Choice("care.finger", form, nil), s.Choice(where, form, map[string]planting.Measure{"dose": {Value: b.DoseL, Unit: "l"}})}
 	for _, span := range b.Spans {
-		out = append(out, s.Say("care.box."+string(span.Code), map[string]any{"every": plain(span.Every, 0), "from": span.From}))
+		id := "care.box." + string(span.Code)
+		if fixedDays(p) && s.Knows(id+".fixed") {
+			id += ".fixed"
+		}
+		out = append(out, s.Say(id, map[string]any{"every": plain(span.Every, 0), "from": span.From}))
 	}
 	return append(out, s.Say("care.box.until", map[string]any{"until": b.Until}))
 }

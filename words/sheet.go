@@ -8,6 +8,7 @@ import (
 	"sedum/core/care"
 	"sedum/core/num"
 	"sedum/core/planting"
+	"sedum/core/rules"
 	"sedum/core/stock"
 )
 
@@ -130,7 +131,7 @@ func (s Speaker) Sheet(in planting.Input, p planting.Plan, events []care.Event) 
 	}
 	out.Where = s.Choice(where, form, nil)
 	for _, span := range box.Spans {
-		out.Rows = append(out.Rows, BoxRow{s.Say("box."+string(span.Code), map[string]any{"from": s.Month(span.From)}), s.everyDays(span.Every), span.From})
+		out.Rows = append(out.Rows, BoxRow{s.Say("box."+string(span.Code), map[string]any{"from": s.Month(span.From)}), s.everyDays(span.Every, fixedDays(p) && span.Code != "water-dormant"), span.From})
 	}
 	out.Then = s.Say("care.box.until", map[string]any{"until": s.Month(box.Until)})
 	out.Off = append(out.Off, OffWords{s.Say("off.labels", nil), s.Say("off.today", nil)})
@@ -146,7 +147,11 @@ func (s Speaker) Sheet(in planting.Input, p planting.Plan, events []care.Event) 
 		out.Odd = append(out.Odd, OddWords{sign, upperFirst(do)})
 	}
 	for _, each := range care.SignsOf(in, p) {
-		out.Odd = append(out.Odd, OddWords{s.Say("sign."+string(each), nil), s.Measures("sign."+string(each)+".do", dose)})
+		do := "sign." + string(each) + ".do"
+		if treat := do + "." + p.Schools[string(rules.StepPests)]; each == "leaves-eaten" && s.Knows(treat) {
+			do = treat
+		}
+		out.Odd = append(out.Odd, OddWords{s.Say("sign."+string(each), nil), s.Measures(do, dose)})
 	}
 	out.Regrowth = s.regrowth(p)
 	for _, k := range care.KnifeOf(in) {
@@ -235,11 +240,19 @@ func (s Speaker) hurts(in planting.Input, p planting.Plan) []HurtWords {
 	return out
 }
 
-func (s Speaker) everyDays(days float64) string {
+// fixedDays is the school that waters on fixed days.
+func fixedDays(p planting.Plan) bool { return p.Schools[string(rules.StepWatering)] == "interval" }
+
+// everyDays says how often one looks; by the school of fixed days, how often one waters, unless a finger finds it wet.
+func (s Speaker) everyDays(days float64, fixed bool) string {
+	id := "box.every"
 	if days == 1 {
-		return s.Say("box.daily", nil)
+		id = "box.daily"
 	}
-	return s.Say("box.every", map[string]any{"days": plain(days, 0)})
+	if fixed {
+		id += ".fixed"
+	}
+	return s.Say(id, map[string]any{"days": plain(days, 0)})
 }
 
 // Month says a month with its year.

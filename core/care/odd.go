@@ -10,7 +10,7 @@ type Sign string
 
 // All lists them as they are met.
 func (Sign) All() []Sign {
-	return []Sign{"sinks", "wilts-wet", "wilts-dry", "no-leaves", "root-across", "bark-gnawed", "tie-rubs"}
+	return []Sign{"sinks", "wilts-wet", "wilts-dry", "no-leaves", "root-across", "bark-gnawed", "tie-rubs", "leaves-eaten"}
 }
 
 // SignsOf are the signs that this tree can show: no tie rubs where there is none, and what keeps its leaves does not fail to open them.

@@ -59,12 +59,12 @@ func daysToNext(h rules.House, in Input) *int {
 	if w.Buds == stock.BudsLeafed || w.Buds == stock.BudsSwelling {
 		w.Buds = stock.BudsDormant
 	}
-	if r, err := Window(h, w); err != nil || r.Status != WindowNo {
+	if r, err := windowOf(h, w); err != nil || r.Status != WindowNo {
 		return nil
 	}
 	for days := 1; days < 365; days++ {
 		w.DayOfYear = (in.Today.DayOfYear+days-1)%365 + 1
-		if r, err := Window(h, w); err == nil && (r.Status == WindowBest || r.Status == WindowFine) {
+		if r := seasonedAt(h, w); r.Status == WindowBest || r.Status == WindowFine {
 			return &days
 		}
 	}

@@ -10,31 +10,58 @@ import (
 // mildC is a day on which no heat stands against planting: the calendar knows no weather.
 const mildC = 15
 
-// ByCalendar is the window of a tree on a day of the year, as far as the calendar tells it: ground that is workable outside of the weeks in
-// which it is frozen there, buds of bare roots that are kept dormant, no hot spell. False while the frosts of the place are not known.
-func ByCalendar(h rules.House, in Input, dayOfYear int) (WindowStatus, bool) {
-	in.Today = Today{DayOfYear: (dayOfYear-1)%365 + 1, HighC: mildC, Ground: GroundWorkable, Buds: stock.BudsDormant}
-	r, err := windowOf(h, windowInput(h, in))
-	if err != nil {
-		return "", false
+// almanac is the year of a tree in a place, as far as the calendar tells it: ground that is workable outside of the weeks in which it is frozen there,
+// buds of bare roots that are kept dormant, no hot spell.
+type almanac struct {
+	house  rules.House
+	in     WindowInput
+	frozen span
+}
+
+// almanacOf is false while the frosts of the place are not known.
+func almanacOf(h rules.House, in Input) (almanac, bool) {
+	in.Today = Today{DayOfYear: 1, HighC: mildC, Ground: GroundWorkable, Buds: stock.BudsDormant}
+	out := almanac{h, windowInput(h, in), span{0, -1}}
+	if out.in.Check(h) != nil {
+		return out, false
 	}
 	if f := in.Spot.Frost; f.SoilFreeze != nil && f.Last != nil {
 		spring := *f.Last - 42 // early spring begins in the windows of every form
-		if frozen := (span{*f.SoilFreeze, days(*f.SoilFreeze, spring) - 1}); frozen.after < 182 && frozen.has(in.Today.DayOfYear) {
-			return WindowNo, true
+		if frozen := (span{*f.SoilFreeze, days(*f.SoilFreeze, spring) - 1}); frozen.after < 182 {
+			out.frozen = frozen
 		}
 	}
-	return r.Status, true
+	return out, true
+}
+
+func (a almanac) on(dayOfYear int) WindowStatus {
+	a.in.DayOfYear = (dayOfYear-1)%365 + 1
+	r := seasonedAt(a.house, a.in)
+	if r.Status != WindowNo && a.frozen.has(a.in.DayOfYear) {
+		return WindowNo
+	}
+	return r.Status
+}
+
+// ByCalendar is the window of a tree on a day of the year, as far as the calendar tells it; false while the frosts of the place are not known.
+func ByCalendar(h rules.House, in Input, dayOfYear int) (WindowStatus, bool) {
+	a, known := almanacOf(h, in)
+	if !known {
+		return "", false
+	}
+	return a.on(dayOfYear), true
 }
 
 // NextByCalendar is the first day from one on, itself among them, on which the calendar calls planting best or fine; false where there is none
 // in a year, or where the frosts of the place are not known.
 func NextByCalendar(h rules.House, in Input, from int) (day int, ok bool) {
+	a, known := almanacOf(h, in)
+	if !known {
+		return 0, false
+	}
 	for n := range 365 {
 		day = (from+n-1)%365 + 1
-		if status, known := ByCalendar(h, in, day); !known {
-			return 0, false
-		} else if status == WindowBest || status == WindowFine {
+		if status := a.on(day); status == WindowBest || status == WindowFine {
 			return day, true
 		}
 	}

@@ -14,6 +14,21 @@ func idle(h rules.House, in Input, p Plan) []rules.Step {
 		if each.Step == rules.StepRoots || h.School(each.Step) == each.Default {
 			continue
 		}
+		// What is done after the day is not among the day's work.
+		switch each.Step {
+		case rules.StepFruit:
+			if !in.Kind.GrownForFruit {
+				out = append(out, each.Step)
+			}
+			continue
+		case rules.StepWatering:
+			if h.School(each.Step) != "interval" { // by the finger it is watered in any case
+				out = append(out, each.Step)
+			}
+			continue
+		case rules.StepPests:
+			continue
+		}
 		usual, err := h.WithSchool(each.Step, each.Default)
 		if err != nil {
 			continue

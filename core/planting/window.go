@@ -107,9 +107,14 @@ func Window(h rules.House, in WindowInput) (WindowResult, error) {
 	if err := in.Check(h); err != nil {
 		return WindowResult{}, err
 	}
+	return windowAt(h, in), nil
+}
+
+// windowAt is the window of an input that was checked.
+func windowAt(h rules.House, in WindowInput) WindowResult {
 	o := opinion{reasons: []WindowReason{}}
 	if in.Ground != GroundWorkable {
-		return WindowResult{WindowNo, []WindowReason{WindowReason("ground-" + string(in.Ground))}}, nil
+		return WindowResult{WindowNo, []WindowReason{WindowReason("ground-" + string(in.Ground))}}
 	}
 	if in.frostIsRare(h) {
 		windowWithoutFrost(h, in, &o)
@@ -134,7 +139,7 @@ func Window(h rules.House, in WindowInput) (WindowResult, error) {
 			o.atBest(never, "heat")
 		}
 	}
-	return WindowResult{windowSteps[o.step], o.reasons}, nil
+	return WindowResult{windowSteps[o.step], o.reasons}
 }
 
 func (in WindowInput) potted() bool { return in.Form == stock.Container || in.Form == stock.Plug }

@@ -49,6 +49,8 @@ const (
 	StepWrapping    Step = "wrapping"
 	StepPipe        Step = "pipe"
 	StepFruit       Step = "first_fruit"
+	StepWatering    Step = "watering"
+	StepPests       Step = "pests"
 )
 
 // Schools of one step: what may be chosen, what we chose, and why.
@@ -88,6 +90,8 @@ var schools = []Schools{
 	{StepPaint, []string{"none", "seal"}, "none", false},
 	{StepSun, []string{"paint", "wrap", "none"}, "paint", false},
 	{StepFruit, []string{"off", "leave"}, "off", false},
+	{StepWatering, []string{"balance", "feel", "interval"}, "balance", false},
+	{StepPests, []string{"wait", "treat"}, "wait", false},
 }
 
 // AllSchools lists the steps at which practice differs, in the order of the work.

@@ -1206,6 +1206,8 @@ export const rulesStep = [
   'paint',
   'sun',
   'first_fruit',
+  'watering',
+  'pests',
 ] as const
 export const samplingDecision = ['release', 'refuse', 'keep-checking'] as const
 export const samplingStrictness = ['tightened', 'normal', 'relaxed'] as const

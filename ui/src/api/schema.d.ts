@@ -7589,7 +7589,7 @@ export interface components {
             step: components["schemas"]["RulesStep"];
         };
         /** @enum {string} */
-        RulesStep: "season" | "flare" | "shape" | "width" | "roots" | "trim" | "stake" | "berm" | "mulch_mm" | "scale" | "backfill" | "gypsum" | "placing" | "inoculant" | "graft_to" | "strong_to" | "graft_height" | "wrapping" | "firming" | "feed" | "pipe" | "stake_when" | "pruning" | "prune_when" | "paint" | "sun" | "first_fruit";
+        RulesStep: "season" | "flare" | "shape" | "width" | "roots" | "trim" | "stake" | "berm" | "mulch_mm" | "scale" | "backfill" | "gypsum" | "placing" | "inoculant" | "graft_to" | "strong_to" | "graft_height" | "wrapping" | "firming" | "feed" | "pipe" | "stake_when" | "pruning" | "prune_when" | "paint" | "sun" | "first_fruit" | "watering" | "pests";
         RulesTakenIn: {
             /** @enum {string} */
             format: "sedum-house-rules-1";
