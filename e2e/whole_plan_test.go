@@ -21,11 +21,16 @@ func TestAPlanWithEverythingInIt(t *testing.T) {
 	for _, who := range []string{"burrowing", "deer"} {
 		p.touch(fmt.Sprintf(`//fieldset[legend="Who is there"]//button[normalize-space(.)=%q]`, who))
 	}
+	p.fill("Fall of the ground", "160")
+	p.fill("over a distance of", "2")
+	p.fill("Falls to", "SW")
 	p.press("button", "Save the ground")
 	p.until(`[...document.querySelectorAll('button')].some((b) => b.innerText === 'Saved')`)
 	p.goTo(fmt.Sprintf("/plan/%s/%s", spot.ID, h.TreeIn(stock.ForSale).Tag))
 	p.answerTheDay()
 	p.sees("Set the wire cage in")
+	p.sees("The section is cut along the slope")
+	p.until(`document.querySelector('[data-testid=falls]') !== null`)
 	p.touch(`//summary[contains(., "Where practice differs")]`)
 	choose := func(step, value string) {
 		p.do(chromedp.Evaluate(fmt.Sprintf(`(() => { const s = [...document.querySelectorAll('label')].find((l) => l.innerText.startsWith(%q)).querySelector('select');
@@ -71,7 +76,7 @@ func TestAPlanWithEverythingInIt(t *testing.T) {
 	assert.Empty(t, p.axe())
 	paper := p.textOfPaper("/api/v1/sheets/3/sheet.pdf?paper=a4")
 	for _, said := range []string{"Set the wire cage in", "Stand the pipe upright", "of compost into", "three posts", "Cut wire is sharp", "poor sand there", "The arm 10 mm thick: cut it back to 600 mm", "Lay the plaque flat",
-		"On this ground it is done otherwise", "the bank dries out in June", "as the soil settles", "The bottom is loose", "dots: slow feed"} {
+		"On this ground it is done otherwise", "the bank dries out in June", "as the soil settles", "The bottom is loose", "dots: slow feed", "it falls this way"} {
 		assert.Contains(t, paper, said)
 	}
 	p.goTo("/ground/" + spot.ID)
