@@ -52,6 +52,13 @@ func TestFeedIsASchoolOfTheSheet(t *testing.T) {
 		require.Equal(t, 200, status, body)
 		var v planned
 		require.NoError(t, json.Unmarshal([]byte(body), &v))
+		var facts struct{ Input json.RawMessage }
+		require.NoError(t, json.Unmarshal([]byte(body), &facts))
+		status, drawn := p.send("POST", "/api/v1/plan/redraw", map[string]any{"planting_on": ask["planting_on"], "input": facts.Input, "schools": ask["schools"]})
+		require.Equal(t, 200, status, drawn)
+		var again planned
+		require.NoError(t, json.Unmarshal([]byte(drawn), &again))
+		assert.Equal(t, v.Words, again.Words, "drawn at once of the facts on the page, as a page sends them")
 		if c.text == "" {
 			assert.Empty(t, v.step("feed"))
 		} else {

@@ -40,6 +40,7 @@ func TestAPlanWithEverythingInIt(t *testing.T) {
 	p.press("button", "Keep this way to compare")
 	p.sees("The rest is as it is done here.")
 	p.until(`/hole width\s+[\d,]+ mm\s+not [\d,]+ mm/.test(document.querySelector('[data-testid=way]').innerText)`)
+	p.until(`performance.getEntriesByType('resource').some((each) => each.name.endsWith('/plan/redraw'))`)
 	choose("width of the hole", "by-soil")
 	choose("deep watering pipe", "yes")
 	p.sees("Stand the pipe upright")

@@ -16,7 +16,6 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/danielgtaylor/huma/v2/adapters/humagin"
 	"github.com/gin-gonic/gin"
-	"github.com/klauspost/compress/gzhttp"
 
 	"sedum/core/roles"
 	"sedum/words"
@@ -87,7 +86,7 @@ func Gather(d *Database, settings Settings, capabilities func(*Sessions) []Capab
 	}
 	k.describeSets()
 	mux := http.NewServeMux()
-	mux.Handle("/api/", gzhttp.GzipHandler(unchanged(k.sessions.scs.LoadAndSave(engine))))
+	mux.Handle("/api/", quickly(unchanged(k.sessions.scs.LoadAndSave(engine))))
 	mux.HandleFunc("GET /healthz", func(w http.ResponseWriter, _ *http.Request) { _, _ = w.Write([]byte("ok\n")) })
 	mux.HandleFunc("GET /readyz", k.ready)
 	if settings.Pages != nil {

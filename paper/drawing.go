@@ -83,6 +83,9 @@ func (p *page) section(left, top, wide, high float64) {
 }
 
 func (c scene) soil(half, below float64) {
+	if c.tried {
+		return
+	}
 	c.SetFillColor(240, 240, 240)
 	c.Rect(c.x(-half), c.y(0), 2*half*c.scale, below*c.scale, "F")
 	c.SetFillColor(150, 150, 150)

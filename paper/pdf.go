@@ -85,6 +85,8 @@ type page struct {
 	spiltSet setting
 	// flowing lets the second page go on upon a third.
 	flowing bool
+	// tried is a page that is thrown away: what takes no room is not drawn on it.
+	tried bool
 	// at is how far the last page is written, in large print.
 	at float64
 }
@@ -94,6 +96,7 @@ type page struct {
 func SheetPDF(s words.Speaker, h House, sheet Sheet, size string, large bool) ([]byte, error) {
 	// What is tried is drawn on sheets that are thrown away: reading the type takes longer than drawing with it.
 	scratch, p := newPage(s, h, sheet, size, setting{}), newPage(s, h, sheet, size, setting{})
+	scratch.tried = true
 	fits := func(set setting, most int, draw func(*page)) bool {
 		before := scratch.PageCount()
 		scratch.setting, scratch.over = set, false
@@ -125,10 +128,16 @@ func bothPages(fits func(setting, int, func(*page)) bool, scratch *page) (second
 	last := settings[len(settings)-1]
 	// The year by the knife is worth a little smaller type, and no more than that.
 	bare := slices.IndexFunc(seconds, func(s setting) bool { return s.plain > 1 })
+	tooMuch := map[int]bool{}
 	for _, whole := range []bool{true, false} {
-		for _, first = range settings {
+		for n := range settings {
+			first = settings[n]
 			small := first.body < 7.4
-			if whole && small || !fits(first, 1, (*page).plantIt) {
+			if whole && small || tooMuch[n] {
+				continue
+			}
+			if !fits(first, 1, (*page).plantIt) {
+				tooMuch[n] = true
 				continue
 			}
 			among := seconds[bare:]
@@ -144,14 +153,24 @@ func bothPages(fits func(setting, int, func(*page)) bool, scratch *page) (second
 				second.body, second.plain = each.body, each.plain
 				return fits(second, 1, (*page).keepAlive)
 			}
-			// What the last of them does not hold none does.
-			if !holds(among[len(among)-1]) {
-				continue
-			}
-			for _, each := range among {
-				if holds(each) {
+			// Of those that leave out the same each holds at least what the one before it does: the first that holds it all is found by halves.
+			for len(among) > 0 {
+				alike := slices.IndexFunc(among, func(s setting) bool { return s.plain != among[0].plain })
+				if alike < 0 {
+					alike = len(among)
+				}
+				at, _ := slices.BinarySearchFunc(among[:alike], true, func(each setting, _ bool) int {
+					if holds(each) {
+						return 0
+					}
+					return -1
+				})
+				if at < alike {
+					second = first
+					second.body, second.plain = among[at].body, among[at].plain
 					return second, first, false
 				}
+				among = among[alike:]
 			}
 		}
 	}

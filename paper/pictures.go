@@ -11,6 +11,9 @@ import (
 
 // picture draws one move of the hands in a box, with this plan's own hole, ball and heights, to one scale in all of them.
 func (p *page) picture(code planting.PanelCode, x, y, wide, high float64) {
+	if p.tried {
+		return
+	}
 	hole, tree := p.sheet.Plan.Hole, p.sheet.Input.Tree
 	half := math.Max(math.Max(hole.HoleTopMM/2, tree.BallDiameterMM*0.75), 160)
 	if hole.BuildMoundFirst {

@@ -53,7 +53,11 @@ const (
 // All lists them.
 func (Units) All() []Units { return []Units{Metric, US} }
 
-var bundle = load()
+var (
+	bundle = load()
+	// sentences are those of the first language; every other says each of them.
+	sentences map[string]string
+)
 
 func load() *i18n.Bundle {
 	b := i18n.NewBundle(language.AmericanEnglish)
@@ -65,7 +69,7 @@ func load() *i18n.Bundle {
 			err = json.Unmarshal(text, &said) // over what the first language says
 		}
 		if name == American {
-			first = said
+			first, sentences = said, said
 		}
 		messages := []*i18n.Message{}
 		for id, other := range said {
@@ -117,8 +121,8 @@ var (
 
 // Knows tells whether there is a sentence for an id.
 func (s Speaker) Knows(id string) bool {
-	_, err := s.localizer.Localize(&i18n.LocalizeConfig{MessageID: id})
-	return err == nil
+	_, known := sentences[id]
+	return known
 }
 
 // Say gives the sentence for an id with its values: measures, dates, numbers or text. A missing sentence

@@ -148,13 +148,13 @@ func TestWhatOpensNothing(t *testing.T) {
 	assert.NotEmpty(t, header.Get("Retry-After"))
 }
 
-// Thousands of tries reach the database by fours, or not at all, and the house answers its own people meanwhile.
+// Thousands of tries, at sheets and at cards, reach the database by fours, or not at all, and the house answers its own people meanwhile.
 func TestTheHouseStaysUsable(t *testing.T) {
 	w, s := open(t)
 	stop := make(chan struct{})
 	var tries sync.WaitGroup
 	var count atomic.Int64
-	for range 16 {
+	for n := range 16 {
 		tries.Add(1)
 		go func() {
 			defer tries.Done()
@@ -164,7 +164,7 @@ func TestTheHouseStaysUsable(t *testing.T) {
 					return
 				default:
 				}
-				answer, err := http.Get(fmt.Sprintf("%s/c/%s/data", s.URL, strings.Repeat("C", 26)))
+				answer, err := http.Get(fmt.Sprintf("%s/%s/%s/data", s.URL, []string{"c", "h"}[n%2], strings.Repeat("C", 26)))
 				if err == nil {
 					_ = answer.Body.Close()
 					count.Add(1)

@@ -140,3 +140,27 @@ func TestATellingThatNobodyTookUpIsForgotten(t *testing.T) {
 		return err
 	}))
 }
+
+// A guessed, a cut or a sheet's token opens no card and says nothing; who goes on trying waits, also with a good one.
+func TestAGuessedCardOpensNothing(t *testing.T) {
+	w, s := open(t)
+	token := carded(t, w, w.TreeIn(stock.ForSale).Tag)
+	for _, wrong := range []string{strings.Repeat("A", len(token)), token[:len(token)-1], token + "A", "..%2f..", "%27%20OR%201=1", tokenOf(t, w, 1)} {
+		status, body, _ := get(t, s.URL+"/h/"+wrong+"/data")
+		assert.Equal(t, 404, status, wrong)
+		assert.NotContains(t, body, "Quince")
+		assert.Equal(t, 404, told(wrong, answers)(t, s.URL), wrong)
+	}
+	status, _, _ := get(t, s.URL+"/h/"+token+"/data")
+	assert.Equal(t, 200, status)
+	waits := 0
+	for range 60 {
+		if status, _, _ := get(t, s.URL+"/h/"+strings.Repeat("B", 26)+"/data"); status == 429 {
+			waits++
+		}
+	}
+	assert.Greater(t, waits, 30)
+	status, _, header := get(t, s.URL+"/h/"+token+"/data")
+	assert.Equal(t, 429, status)
+	assert.NotEmpty(t, header.Get("Retry-After"))
+}

@@ -135,9 +135,7 @@ func (desk Desk) make(tx *kernel.Tx, ask PlanAsk) (planned, error) {
 	if p.plan, err = planting.Make(p.house, p.input); err != nil {
 		return p, err
 	}
-	if p.plan.Refused == "" {
-		p.care = care.Calendar(care.FactsOf(p.house, p.plantingOn, p.input, p.plan))
-	}
+	p.care = careOf(p.house, p.plantingOn, p.input, p.plan)
 	return p, nil
 }
 

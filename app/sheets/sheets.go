@@ -143,6 +143,7 @@ type Desk struct {
 func Capability(desk Desk) kernel.Capability {
 	return kernel.Capability{Name: "sheets", Tables: kernel.Folder(tables), Operations: []kernel.Operation{
 		kernel.Ask("plan", "/plan", match.MatchAndPlan, desk.showPlan),
+		kernel.Ask("redraw-plan", "/plan/redraw", match.MatchAndPlan, redrawPlan),
 		kernel.AskFile("draft-pdf", "/plan/draft.pdf", match.MatchAndPlan, "application/pdf", desk.draftPDF),
 		kernel.Deed("issue-sheet", "POST", "/sheets", IssueSheets, desk.issue, func(tx *kernel.Tx, _ kernel.None, number int) (Page, error) { return desk.page(tx, number) }).
 			Makes("list-sheets", "see-sheet", "sheets-of-tree", "see-tree", "list-trees", "list-lots", "match", "today"),

@@ -31,7 +31,7 @@ type Tree struct {
 	// Count is how many trees stand under the tag: a bundle is planted tree by tree. 0 is one.
 	Count       int    `json:"count,omitempty" minimum:"0"`
 	Corrections []Done `json:"corrections"`
-	Found       Found  `json:"found,omitzero"`
+	Found       Found  `json:"found,omitempty,omitzero"`
 	// Arms are several kinds on one stem; WeakestMM is how long the weakest of them stays.
 	Arms      []Arm    `json:"arms,omitempty" maxItems:"6"`
 	WeakestMM *float64 `json:"weakest_mm,omitempty" exclusiveMinimum:"0" maximum:"5000"`
@@ -135,7 +135,7 @@ type Input struct {
 	Spot  Spot  `json:"spot"`
 	Today Today `json:"today"`
 	// Standing is the match's, the room's and the clock's word.
-	Standing Standing `json:"standing,omitzero"`
+	Standing Standing `json:"standing,omitempty,omitzero"`
 }
 
 // Plan is the planting of one tree in one spot.

@@ -181,6 +181,15 @@ export const planQuery = (body: Schemas['SheetsPlanAsk']) =>
     gcTime: 30_000,
   })
 
+/** A plan drawn anew by other schools of the facts that stand on the page, while it is read again. */
+export const redrawQuery = (body: Schemas['SheetsRedraw']) =>
+  queryOptions({
+    queryKey: ['plan', 'redraw', body],
+    queryFn: ({ signal }) => ask(client.POST('/api/v1/plan/redraw', { body, signal })),
+    retry: false,
+    gcTime: 10_000,
+  })
+
 /** What the sheets of several trees would say first, and what stands against each. */
 export const plansQuery = (plans: Schemas['SheetsPlanAsk'][]) =>
   queryOptions({

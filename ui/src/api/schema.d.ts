@@ -1833,6 +1833,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/plan/redraw": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Redraw plan */
+        post: operations["redraw-plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/plans": {
         parameters: {
             query?: never;
@@ -7905,6 +7922,18 @@ export interface components {
         };
         SheetsPlansAsk: {
             plans: components["schemas"]["SheetsPlanAsk"][];
+        };
+        SheetsRedraw: {
+            input: components["schemas"]["PlantingInput"];
+            /** @description YYYY-MM-DD */
+            planting_on: string;
+            schools: {
+                [key: string]: string;
+            };
+        };
+        SheetsRedrawn: {
+            plan: components["schemas"]["PlantingPlan"];
+            words: components["schemas"]["WordsPlanWords"];
         };
         SheetsTried: {
             is: string;
@@ -14146,6 +14175,46 @@ export interface operations {
                 };
                 content: {
                     "application/pdf": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "redraw-plan": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SheetsRedraw"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SheetsRedrawn"];
                 };
             };
             /** @description Error */

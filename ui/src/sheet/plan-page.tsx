@@ -3,7 +3,7 @@ import { useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { Link, useLocation } from 'wouter'
 import { ask, client, type Person, Problem, type Schemas, type Spot } from '../api/client'
-import { planQuery, spotQuery } from '../api/queries'
+import { planQuery, redrawQuery, spotQuery } from '../api/queries'
 import { useSiteSchools } from '../ground/site-schools'
 import { useDeed } from '../parts/deed'
 import { Failed, FieldFault, Loading, sayProblem } from '../parts/states'
@@ -37,6 +37,18 @@ export function PlanPage({ spotId, tag, who }: { spotId: string; tag: string; wh
   const [more, setMore] = useState(noMore)
   const body: Ask = { tag, spot_id: spotId, ...today, ...askedMore(more), schools }
   const plan = useQuery(planQuery(body))
+  // While it is read anew for another school, it is drawn of the facts that stand here: the hand sees what it chose at once.
+  const [drawn, setDrawn] = useState({ today, more })
+  if (!plan.isPlaceholderData && plan.data && (drawn.today !== today || drawn.more !== more)) setDrawn({ today, more })
+  const onlySchools = plan.isPlaceholderData && drawn.today === today && drawn.more === more
+  const redrawn = useQuery({
+    ...redrawQuery({
+      planting_on: today.planting_on,
+      input: (plan.data?.input ?? {}) as Schemas['PlantingInput'],
+      schools: { ...Object.fromEntries((plan.data?.of_ground ?? []).map((o) => [o.step, o.choice])), ...schools },
+    }),
+    enabled: onlySchools && plan.data !== undefined && plan.data.tag === tag,
+  })
   const issue = useDeed(
     'issue-sheet',
     (_: undefined, key: string) =>
@@ -86,6 +98,7 @@ export function PlanPage({ spotId, tag, who }: { spotId: string; tag: string; wh
   if (plan.error && !plan.data) return <Failed cause={plan.error} again={() => plan.refetch()} />
   if (!plan.data) return <Loading />
   const p = plan.data
+  const shown = (onlySchools && redrawn.data) || p
   const locked = p.plan.locked
   const refused = Boolean(p.plan.refused)
   const open = p.open.length > 0
@@ -93,8 +106,8 @@ export function PlanPage({ spotId, tag, who }: { spotId: string; tag: string; wh
   return (
     <PlanView
       title={t('plan.for', { kind: p.common, tag: p.tag, customer: p.customer, spot: p.spot_name })}
-      plan={p.plan}
-      words={p.words}
+      plan={shown.plan}
+      words={shown.words}
       input={p.input}
       spotId={spotId}
       busy={plan.isFetching}
