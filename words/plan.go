@@ -13,8 +13,8 @@ import (
 	"sedum/core/rules"
 )
 
-// PlanWords is a plan as people read it, on the screen and on paper alike.
-type PlanWords struct {
+// DayWords is the work of a plan's day as people read it.
+type DayWords struct {
 	Headline string        `json:"headline"`
 	Why      string        `json:"why"`
 	Window   WindowWords   `json:"window"`
@@ -26,12 +26,17 @@ type PlanWords struct {
 	Quantities []QuantityWords `json:"quantities"`
 	Notes      []string        `json:"notes" doc:"conflicts and assumptions"`
 	// Idle are the chosen schools that change nothing here: whoever chose is told, not the customer.
-	Idle []string `json:"idle"`
+	Idle    []string `json:"idle"`
+	Schools string   `json:"schools"`
+	Trouble []string `json:"trouble"`
 	// Water is the watering rule in one box: where and how much, how often, how to tell, until when.
-	Water   []string    `json:"water"`
-	Care    []CareWords `json:"care"`
-	Schools string      `json:"schools"`
-	Trouble []string    `json:"trouble"`
+	Water []string `json:"water"`
+}
+
+// PlanWords is a plan as people read it, on the screen and on paper alike.
+type PlanWords struct {
+	DayWords
+	Care []CareWords `json:"care"`
 	// Sheet is what the customer's two pages say.
 	Sheet SheetWords `json:"sheet"`
 	// Asked is what people ask, answered for this tree.
@@ -99,9 +104,23 @@ type CareWords struct {
 
 // Plan says a plan.
 func (s Speaker) Plan(in planting.Input, p planting.Plan, events []care.Event) PlanWords {
-	out := PlanWords{
-		Figures: []FigureWords{}, Steps: []StepWords{}, Quantities: []QuantityWords{}, Notes: []string{}, Idle: []string{}, Care: []CareWords{},
-		Window: s.window(p.Window), Trouble: []string{}, Water: []string{}, Against: []string{}, Asked: []AskedWords{},
+	out := PlanWords{DayWords: s.PlanDay(in, p, events), Care: []CareWords{}, Asked: []AskedWords{}}
+	if p.Refused != "" {
+		return out
+	}
+	for _, e := range events {
+		out.Care = append(out.Care, s.care(e))
+	}
+	out.Sheet = s.Sheet(in, p, events)
+	out.Asked = s.asked(p, out)
+	return out
+}
+
+// PlanDay says the work of the day.
+func (s Speaker) PlanDay(in planting.Input, p planting.Plan, events []care.Event) DayWords {
+	out := DayWords{
+		Figures: []FigureWords{}, Steps: []StepWords{}, Quantities: []QuantityWords{}, Notes: []string{}, Idle: []string{},
+		Window: s.window(p.Window), Trouble: []string{}, Water: []string{}, Against: []string{},
 	}
 	if p.Refused != "" {
 		out.Headline, out.Why = s.Say("plan.refused", nil), s.Say("refused."+string(p.Refused), nil)
@@ -138,9 +157,6 @@ func (s Speaker) Plan(in planting.Input, p planting.Plan, events []care.Event) P
 	for _, a := range p.Assumed {
 		out.Notes = append(out.Notes, s.Say("assumed."+a, nil))
 	}
-	for _, e := range events {
-		out.Care = append(out.Care, s.care(e))
-	}
 	if len(events) > 0 {
 		out.Water = s.water(in, p, care.BoxOf(p, events))
 	}
@@ -153,8 +169,6 @@ func (s Speaker) Plan(in planting.Input, p planting.Plan, events []care.Event) P
 	for _, t := range p.Troubles {
 		out.Trouble = append(out.Trouble, s.Measures("trouble."+string(t.Code), t.Values))
 	}
-	out.Sheet = s.Sheet(in, p, events)
-	out.Asked = s.asked(p, out)
 	return out
 }
 

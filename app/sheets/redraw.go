@@ -19,10 +19,10 @@ type Redraw struct {
 	Schools    map[rules.Step]string `json:"schools"`
 }
 
-// Redrawn is what changes with a school.
+// Redrawn is what the hand sees at once: the drawing and the work of the day. What is said for the time after comes with the plan itself.
 type Redrawn struct {
-	Plan  planting.Plan   `json:"plan"`
-	Words words.PlanWords `json:"words"`
+	Plan  planting.Plan  `json:"plan"`
+	Words words.DayWords `json:"words"`
 }
 
 // redrawPlan reads no record: what is planned of given facts is reckoned and nothing is kept. What stands on record is read by the plan that the page
@@ -49,7 +49,7 @@ func redrawPlan(tx *kernel.Tx, _ kernel.None, ask Redraw) (Redrawn, error) {
 		}
 		return Redrawn{}, err
 	}
-	return Redrawn{calc.Rounded(plan), tx.Say.Plan(ask.Input, plan, careOf(house, on, ask.Input, plan))}, nil
+	return Redrawn{calc.Rounded(plan), tx.Say.PlanDay(ask.Input, plan, careOf(house, on, ask.Input, plan))}, nil
 }
 
 // careOf is the calendar of a plan, empty where there is none.

@@ -35,7 +35,7 @@ func TestARedrawnPlanIsThePlan(t *testing.T) {
 				assert.JSONEq(t, string(x), string(y), "%s %s", each.Step, choice)
 			}
 			same(read.Plan, drawn.Plan)
-			same(read.Words, drawn.Words)
+			same(read.Words.DayWords, drawn.Words)
 		}
 	}
 	_, err = Did[sheets.Redrawn](w, w.Advisor, "redraw-plan", kernel.None{}, sheets.Redraw{PlantingOn: ask.PlantingOn, Input: page.Input, Schools: map[rules.Step]string{rules.StepFlare: "deep"}})

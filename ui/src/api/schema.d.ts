@@ -7933,7 +7933,7 @@ export interface components {
         };
         SheetsRedrawn: {
             plan: components["schemas"]["PlantingPlan"];
-            words: components["schemas"]["WordsPlanWords"];
+            words: components["schemas"]["WordsDayWords"];
         };
         SheetsTried: {
             is: string;
@@ -9026,6 +9026,22 @@ export interface components {
             /** Format: date-time */
             to: string;
             until: string;
+        };
+        WordsDayWords: {
+            against: string[];
+            figures: components["schemas"]["WordsFigureWords"][];
+            handling: string;
+            headline: string;
+            idle: string[];
+            /** @description conflicts and assumptions */
+            notes: string[];
+            quantities: components["schemas"]["WordsQuantityWords"][];
+            schools: string;
+            steps: components["schemas"]["WordsStepWords"][];
+            trouble: string[];
+            water: string[];
+            why: string;
+            window: components["schemas"]["WordsWindowWords"];
         };
         WordsFigureWords: {
             /** @description the same in the house's own measures, empty when none fits */

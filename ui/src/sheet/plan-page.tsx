@@ -98,7 +98,8 @@ export function PlanPage({ spotId, tag, who }: { spotId: string; tag: string; wh
   if (plan.error && !plan.data) return <Failed cause={plan.error} again={() => plan.refetch()} />
   if (!plan.data) return <Loading />
   const p = plan.data
-  const shown = (onlySchools && redrawn.data) || p
+  const shown =
+    onlySchools && redrawn.data ? { plan: redrawn.data.plan, words: { ...p.words, ...redrawn.data.words } } : p
   const locked = p.plan.locked
   const refused = Boolean(p.plan.refused)
   const open = p.open.length > 0
