@@ -55,7 +55,8 @@ func (a PlanAsk) open() []string {
 	for _, each := range []struct {
 		name string
 		open bool
-	}{{"ground", a.Ground == ""}, {"high_c", a.HighC == nil}, {"buds", a.Buds == ""}, {"stands_alone", a.StandsAlone == nil}} {
+	}{{"ground", a.Ground == ""}, {"high_c", a.HighC == nil}, {"buds", a.Buds == ""}, {"stands_alone", a.StandsAlone == nil},
+		{"loosened_mm", a.loose() && a.LoosenedMM == 0}} {
 		if each.open {
 			out = append(out, each.name)
 		}
@@ -63,7 +64,13 @@ func (a PlanAsk) open() []string {
 	return out
 }
 
+// loose is that somebody dug over what lies under the hole.
+func (a PlanAsk) loose() bool { return a.Base != "" && a.Base != planting.BaseUndisturbed }
+
 func (a PlanAsk) today(day time.Time) planting.Today {
+	if a.loose() && a.LoosenedMM == 0 { // how deep is asked before a sheet goes out
+		a.Base = ""
+	}
 	return planting.Today{DayOfYear: care.DayOf(day), HighC: orElse(a.HighC, 8), Ground: cmp.Or(a.Ground, planting.GroundWorkable), Buds: cmp.Or(a.Buds, stock.BudsDormant),
 		Unasked: a.HighC == nil || a.Ground == "" || a.Buds == "", Plaque: a.Plaque, Base: a.Base, LoosenedMM: a.LoosenedMM}
 }

@@ -25,7 +25,8 @@ export function askedMore(
   return {
     ...(balanced ? { arms: whole, weakest_mm: m.weakest_mm } : {}),
     ...(m.plaque ? { plaque: true } : {}),
-    ...(loose ? { base: m.base, loosened_mm: m.loosened_mm } : {}),
+    ...(m.base ? { base: m.base } : {}),
+    ...(loose ? { loosened_mm: m.loosened_mm } : {}),
   }
 }
 
