@@ -48,10 +48,11 @@ func pottedUntilSummer(tx *kernel.Tx, r Record, c Check) ([]string, error) {
 		return nil, err
 	}
 	looked := tx.DayOf(c.At)
-	until := looked.AddDate(0, 0, stock.DaysToSummer(h, care.DayOf(looked), int(h.Value(rules.YardBudSwell)), int(h.Value(rules.YardFirstFrost))))
+	held := stock.DaysToSummer(h, care.DayOf(looked), int(h.Value(rules.YardBudSwell)), int(h.Value(rules.YardFirstFrost)))
+	until := looked.AddDate(0, 0, held)
 	days := []string{}
-	for on := looked.AddDate(0, 0, int(h.Value(rules.HoldLong))); on.Before(until); on = on.AddDate(0, 0, int(h.Value(rules.HoldLong))) {
-		days = append(days, tx.Say.Date(on))
+	for _, after := range stock.LooksWhileHeld(h, held) {
+		days = append(days, tx.Say.Date(looked.AddDate(0, 0, after)))
 	}
 	say := func(id string, values map[string]any) string { return tx.Say.Say("potting."+id, values) }
 	out := []string{

@@ -54,3 +54,12 @@ func DaysToSummer(h rules.House, dayOfYear, budSwellDay, firstFrostDay int) int 
 func HeldUntilSummer(o Origin, a Assessment) bool {
 	return o == Layer && slices.ContainsFunc(a.Reasons, func(r Reason) bool { return r.Code == "roots-short" || r.Code == "roots-too-short" })
 }
+
+// LooksWhileHeld are the days from now on which a tree that is held for so many days is looked at meanwhile (Rule hold.long_days).
+func LooksWhileHeld(h rules.House, days int) []int {
+	out, step := []int{}, int(h.Value(rules.HoldLong))
+	for on := step; on < days; on += step {
+		out = append(out, on)
+	}
+	return out
+}

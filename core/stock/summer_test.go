@@ -16,3 +16,9 @@ func TestTheDaysToSummer(t *testing.T) {
 		assert.Equal(t, want, stock.DaysToSummer(rules.House{}, day, 100, 288), "day %d", day)
 	}
 }
+
+// Held for 100 days it is looked at after 28, 56 and 84; for 28 or fewer only at the end.
+func TestTheLooksWhileATreeIsHeld(t *testing.T) {
+	assert.Equal(t, []int{28, 56, 84}, stock.LooksWhileHeld(rules.House{}, 100))
+	assert.Empty(t, stock.LooksWhileHeld(rules.House{}, 28))
+}
