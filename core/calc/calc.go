@@ -15,10 +15,13 @@ import (
 	"sedum/core/fault"
 	"sedum/core/fit"
 	"sedum/core/ground"
+	"sedum/core/outcome"
 	"sedum/core/planting"
 	"sedum/core/rules"
 	"sedum/core/sampling"
 	"sedum/core/stock"
+	"sedum/core/trouble"
+	"sedum/core/water"
 )
 
 // ErrUnknown says that no calculator has that name.
@@ -57,6 +60,9 @@ var calculators = []Calculator{
 	define("stake", planting.Stake),
 	define("window", planting.Window),
 	define("et0", withoutHouse(climate.ET0)),
+	define("water-balance", water.Balance),
+	define("survival", withoutHouse(outcome.Survival)),
+	define("diagnosis", withoutHouse(trouble.Read)),
 }
 
 func withoutHouse[I, O any](f func(I) (O, error)) func(rules.House, I) (O, error) {

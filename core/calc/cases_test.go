@@ -19,6 +19,9 @@ import (
 // differ by one unit.
 func TestHandbookCases(t *testing.T) {
 	for _, name := range calc.Names() {
+		if name == "diagnosis" { // its cases are a practitioner's causes, held against by how often they come first (core/trouble)
+			continue
+		}
 		t.Run(name, func(t *testing.T) {
 			for i, c := range readCases(t, name) {
 				t.Run(fmt.Sprint(i), func(t *testing.T) {
@@ -38,19 +41,21 @@ type workedCase struct {
 
 // decimals that are not one, by calculator and field; from the table at the end of calculators.md.
 var decimals = map[string]map[string]int{
-	"root-ball":   {"removed_share": 4, "season_limit": 2},
-	"room":        {"height_m": 2, "spread_m": 2},
-	"bare-root":   {"spread_ratio": 3},
-	"exposure":    {"used_kpah": 4, "used_share": 4, "age_share": 4, "running": 4},
-	"gel-dip":     {"gel_l": 2, "water_per_batch_l": 2},
-	"sample-plan": {"miss_probability": 5},
-	"fit":         {"": 4},
-	"et0":         {"": 2},
-	"sun-hours":   {"": 2},
-	"chill":       {"portions": 2},
-	"cold":        {"mean_minimum_c": 2, "frost_years_share": 4},
-	"wind":        {"steadiness": 3},
-	"layout":      {"": 3},
+	"root-ball":     {"removed_share": 4, "season_limit": 2},
+	"room":          {"height_m": 2, "spread_m": 2},
+	"bare-root":     {"spread_ratio": 3},
+	"exposure":      {"used_kpah": 4, "used_share": 4, "age_share": 4, "running": 4},
+	"gel-dip":       {"gel_l": 2, "water_per_batch_l": 2},
+	"sample-plan":   {"miss_probability": 5},
+	"fit":           {"": 4},
+	"et0":           {"": 2},
+	"survival":      {"survival": 4, "log_rank_chi2": 4, "p_value": 5},
+	"water-balance": {"use_l": 3, "dose_l": 2, "store_l": 3, "capacity_l": 2},
+	"sun-hours":     {"": 2},
+	"chill":         {"portions": 2},
+	"cold":          {"mean_minimum_c": 2, "frost_years_share": 4},
+	"wind":          {"steadiness": 3},
+	"layout":        {"": 3},
 }
 
 func readCases(t *testing.T, name string) []workedCase {

@@ -67,6 +67,8 @@ func typeSchema(t reflect.Type, tag reflect.StructTag) map[string]any {
 		limits(s, tag)
 	case reflect.Bool:
 		s["type"] = "boolean"
+	case reflect.Interface:
+		s["type"] = []any{"string", "number"}
 	default:
 		s["type"] = "string"
 		if n, err := strconv.Atoi(tag.Get("maxLength")); err == nil {

@@ -122,11 +122,20 @@ func (r *reader) put(v reflect.Value, at string, token json.Token) error {
 		return r.skip()
 	case json.Number:
 		switch v.Kind() {
+		case reflect.Interface: // text or a number
+			read := reflect.New(reflect.TypeFor[float64]()).Elem()
+			r.number(read, at, x)
+			v.Set(read)
+			return nil
 		case reflect.Float64, reflect.Int, reflect.Int64:
 			r.number(v, at, x)
 			return nil
 		}
 	case string:
+		if v.Kind() == reflect.Interface {
+			v.Set(reflect.ValueOf(x))
+			return nil
+		}
 		if v.Kind() == reflect.String {
 			v.SetString(x)
 			return nil

@@ -43,6 +43,8 @@ const order = [
   'ball',
   'time',
   'sheet',
+  'water',
+  'trouble',
   'keep',
 ]
 

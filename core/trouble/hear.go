@@ -1,0 +1,171 @@
+package trouble
+
+import (
+	_ "embed"
+	"fmt"
+	"regexp"
+	"slices"
+	"strings"
+
+	"sedum/core/fault"
+)
+
+//go:embed heard.txt
+var heardText string
+
+// phrase is something people say and the answer it stands for.
+type phrase struct {
+	question Question
+	answer   Answer
+	headings []string
+	said     *regexp.Regexp
+}
+
+var phrases = parsePhrases(heardText)
+
+// headed are all headings that some phrase is read under; words under another are read as if under none.
+var headed = func() map[string]bool {
+	out := map[string]bool{}
+	for _, p := range phrases {
+		for _, h := range p.headings {
+			out[h] = true
+		}
+	}
+	return out
+}()
+
+func parsePhrases(text string) []phrase {
+	out := []phrase{}
+	for n, line := range strings.Split(text, "\n") {
+		if line == "" || strings.HasPrefix(line, "#") {
+			continue
+		}
+		parts := strings.SplitN(line, "|", 3)
+		words := strings.Fields(parts[0])
+		q, known := Find(Question(words[0]))
+		if !known || !slices.Contains(q.Names(), Answer(words[1])) {
+			panic(fmt.Sprintf("heard.txt:%d: no such answer", n+1))
+		}
+		p := phrase{question: q.Question, answer: Answer(words[1]), said: regexp.MustCompile(`(?:` + strings.TrimSpace(parts[2]) + `)`)}
+		for _, h := range strings.Split(parts[1], ",") {
+			if h = strings.TrimSpace(h); h != "" {
+				p.headings = append(p.headings, h)
+			}
+		}
+		out = append(out, p)
+	}
+	return out
+}
+
+// Heard is an answer that was taken from what somebody said, and the words it was taken from.
+type Heard struct {
+	Question Question `json:"question"`
+	Answer   Answer   `json:"answer"`
+	Words    string   `json:"words"`
+}
+
+// denied is a word just before that takes back what is said.
+var denied = regexp.MustCompile(`(?:\bno|\bnot|\bnever|\bwithout|\bnor|n't)(?: \w+)? ?$`)
+
+// Hear takes answers from free words under headings ("" is none in particular). It guesses nothing: what fits no phrase is left.
+func Hear(said map[string]string) []Heard {
+	headings := []string{}
+	for h := range said {
+		headings = append(headings, h)
+	}
+	slices.Sort(headings)
+	out := []Heard{}
+	found := map[Question]bool{}
+	for _, p := range phrases {
+		if found[p.question] {
+			continue
+		}
+		for _, h := range headings {
+			name := strings.ToLower(strings.TrimSpace(h))
+			if headed[name] && len(p.headings) > 0 && !slices.Contains(p.headings, name) {
+				continue
+			}
+			if words, ok := p.in(strings.ToLower(said[h])); ok {
+				out = append(out, Heard{p.question, p.answer, words})
+				found[p.question] = true
+				break
+			}
+		}
+	}
+	return out
+}
+
+func (p phrase) in(text string) (string, bool) {
+	for _, at := range p.said.FindAllStringIndex(text, -1) {
+		if words := text[at[0]:at[1]]; !denied.MatchString(text[:at[0]]) {
+			return words, true
+		}
+	}
+	return "", false
+}
+
+// ReadInput are signs as somebody wrote them down, by heading; a number is one of months.
+type ReadInput struct {
+	Signs map[string]any `json:"signs"`
+}
+
+// ReadResult are the causes, the likeliest first, and what was understood of the signs.
+type ReadResult struct {
+	Causes []Cause   `json:"causes"`
+	Shares []float64 `json:"shares" decimals:"4"`
+	Heard  []Heard   `json:"heard"`
+	Next   []Check   `json:"next"`
+}
+
+// Read weighs signs that were written down in free words by our odds.
+//
+// Errors: fault.List for a sign that is neither text nor a number.
+func Read(in ReadInput) (ReadResult, error) {
+	said := map[string]string{}
+	var l fault.List
+	seen := Seen{}
+	for name, v := range in.Signs {
+		switch v := v.(type) {
+		case string:
+			said[name] = v
+		case float64:
+			if name == "months_since_planting" && v >= 0 {
+				seen["months"] = MonthsSince(v)
+				continue
+			}
+			l.Add("signs."+name, fault.NotText, nil)
+		default:
+			l.Add("signs."+name, fault.NotText, nil)
+		}
+	}
+	if err := l.Err(); err != nil {
+		return ReadResult{}, err
+	}
+	out := ReadResult{Causes: []Cause{}, Shares: []float64{}, Heard: Hear(said)}
+	for _, h := range out.Heard {
+		seen[h.Question] = h.Answer
+	}
+	odds := OddsOf(nil)
+	weighed, err := odds.Weigh(seen)
+	if err != nil {
+		return ReadResult{}, err
+	}
+	for _, w := range weighed {
+		out.Causes, out.Shares = append(out.Causes, w.Cause), append(out.Shares, w.Share)
+	}
+	out.Next = odds.Next(seen)
+	return out, nil
+}
+
+// MonthsSince is the answer to how long ago a tree was planted.
+func MonthsSince(months float64) Answer {
+	switch {
+	case months < 3:
+		return "under-3"
+	case months < 12:
+		return "3-to-12"
+	case months < 24:
+		return "12-to-24"
+	}
+	return "over-24"
+}
