@@ -55,7 +55,8 @@ func TestWhatIsDeniedIsNotHeard(t *testing.T) {
 		return out
 	}
 	assert.NotContains(t, heard("leaves", "no brown edges"), trouble.Question("leaf_colour"))
-	assert.NotContains(t, heard("leaves", "not wilting"), trouble.Question("leaf_wilt"), "said to be firm only where that is said")
+	assert.Equal(t, trouble.Answer("firm"), heard("leaves", "not wilting")["leaf_wilt"])
+	assert.NotContains(t, heard("", "the tree is not wilting"), trouble.Question("leaf_size"))
 	assert.Equal(t, trouble.Answer("straight"), heard("flare", "not visible")["flare"])
 	assert.Equal(t, trouble.Answer("under-mulch"), heard("flare", "not visible under the mulch")["flare"])
 	assert.Equal(t, trouble.Answer("visible"), heard("flare", "visible")["flare"])
@@ -75,7 +76,7 @@ func TestWhatIsNotASignIsRefused(t *testing.T) {
 	require.Error(t, err)
 }
 
-// Nothing seen says nothing: the causes stand as often as they come.
+// Two signs, and what each says (worked out a second time by hand from the table).
 func Example() {
 	weighed, _ := trouble.OddsOf(nil).Weigh(trouble.Seen{"flare": "straight", "growth": "short-for-years"})
 	fmt.Printf("%s %.2f\n", weighed[0].Cause, weighed[0].Share)
@@ -83,7 +84,7 @@ func Example() {
 		fmt.Printf("%s: %s ×%.1f\n", s.Question, s.Answer, s.Factor)
 	}
 	// Output:
-	// planted-deep 0.78
-	// flare: straight ×5.2
-	// growth: short-for-years ×3.7
+	// planted-deep 0.67
+	// flare: straight ×5.1
+	// growth: short-for-years ×3.6
 }

@@ -20,11 +20,11 @@ const tells = 0.01
 func (o Odds) Next(s Seen) []Check {
 	now := o.shares(s)
 	out := []Check{}
-	for _, a := range questions {
+	for n, a := range questions {
 		if _, looked := s[a.Question]; looked || a.Effort == "record" {
 			continue
 		}
-		if bits := o.told(a, now); bits >= tells {
+		if bits := o.told(n, now); bits >= tells {
 			out = append(out, Check{a.Question, a.Place, a.Effort, bits})
 		}
 	}
@@ -41,19 +41,15 @@ func (o Odds) Next(s Seen) []Check {
 }
 
 // told is the mutual information of a question's answer and the cause.
-func (o Odds) told(a Asked, now []float64) float64 {
-	causes := Cause("").All()
-	likely := make([][]float64, len(causes))
-	for i, c := range causes {
-		likely[i] = o.Likely(a, c)
-	}
+func (o Odds) told(question int, now []float64) float64 {
+	likely := o.likely[question]
 	bits := 0.0
-	for at := range a.Answers {
+	for at := range questions[question].Answers {
 		chance := 0.0
-		for i := range causes {
+		for i := range likely {
 			chance += now[i] * likely[i][at]
 		}
-		for i := range causes {
+		for i := range likely {
 			if joint := now[i] * likely[i][at]; joint > 0 {
 				bits += joint * math.Log2(likely[i][at]/chance)
 			}

@@ -1,6 +1,8 @@
 package trouble
 
 import (
+	"slices"
+
 	"sedum/core/fault"
 )
 
@@ -31,29 +33,42 @@ func (c Changed) Check() fault.List {
 
 // Odds is the table that a house goes by: how likely each answer is under each cause.
 type Odds struct {
-	changed map[key]float64
-}
-
-type key struct {
-	question Question
-	answer   Answer
-	cause    Cause
+	// likely is by question, cause and answer.
+	likely [][][]float64
 }
 
 // OddsOf is our table with what the house has changed in it.
 func OddsOf(changed []Changed) Odds {
-	o := Odds{map[key]float64{}}
+	factors := map[Changed]float64{}
 	for _, c := range changed {
-		o.changed[key{c.Question, c.Answer, c.Cause}] = c.Factor
+		at := c
+		at.Factor = 0
+		factors[at] = c.Factor
+	}
+	o := Odds{make([][][]float64, len(questions))}
+	for i, q := range questions {
+		o.likely[i] = make([][]float64, len(causes))
+		for j, c := range causes {
+			chances, sum := make([]float64, len(q.Answers)), 0.0
+			for k, g := range q.Answers {
+				factor, theirs := factors[Changed{q.Question, g.Answer, c, 0}]
+				if !theirs {
+					factor = g.Ours(c)
+				}
+				chances[k] = g.Usual * factor
+				sum += chances[k]
+			}
+			for k := range chances {
+				chances[k] /= sum
+			}
+			o.likely[i][j] = chances
+		}
 	}
 	return o
 }
 
-// Factor is by how much a cause makes an answer oftener or rarer than usual.
-func (o Odds) Factor(q Question, g Given, c Cause) float64 {
-	if f, ok := o.changed[key{q, g.Answer, c}]; ok {
-		return f
-	}
+// Ours is by how much a cause makes an answer oftener or rarer than usual, in our table.
+func (g Given) Ours(c Cause) float64 {
 	if f, ok := g.Factor[c]; ok {
 		return f
 	}
@@ -61,15 +76,10 @@ func (o Odds) Factor(q Question, g Given, c Cause) float64 {
 }
 
 // Likely is how likely each answer of a question is under a cause; they add up to 1.
-func (o Odds) Likely(a Asked, c Cause) []float64 {
-	out := make([]float64, len(a.Answers))
-	sum := 0.0
-	for i, g := range a.Answers {
-		out[i] = g.Usual * o.Factor(a.Question, g, c)
-		sum += out[i]
-	}
-	for i := range out {
-		out[i] /= sum
-	}
-	return out
+func (o Odds) Likely(q Question, c Cause) []float64 {
+	return o.likely[placeOf(q)][slices.Index(causes, c)]
+}
+
+func placeOf(q Question) int {
+	return slices.IndexFunc(questions, func(a Asked) bool { return a.Question == q })
 }

@@ -62,7 +62,7 @@ func drawn(r *rand.Rand, odds trouble.Odds, looked int) (trouble.Cause, trouble.
 	questions := slices.Clone(trouble.Questions())
 	r.Shuffle(len(questions), func(i, j int) { questions[i], questions[j] = questions[j], questions[i] })
 	for _, q := range questions[:looked] {
-		likely := odds.Likely(q, cause)
+		likely := odds.Likely(q.Question, cause)
 		seen[q.Question] = q.Answers[pick(func(i int) float64 {
 			if i >= len(likely) {
 				return 1
@@ -134,7 +134,7 @@ func TestTheNextCheckTellsMost(t *testing.T) {
 			for i, g := range q.Answers {
 				chance := 0.0
 				for _, w := range weighed {
-					chance += w.Share * odds.Likely(q, w.Cause)[i]
+					chance += w.Share * odds.Likely(q.Question, w.Cause)[i]
 				}
 				with := trouble.Seen{q.Question: g.Answer}
 				for k, v := range seen {

@@ -15,6 +15,8 @@ func (Cause) All() []Cause {
 		"drought", "heat-or-reflected-sun", "too-little-chill", "roots-cut-in-leaf", "pest", "disease", None}
 }
 
+var causes = Cause("").All()
+
 // prior is how often each is the cause of a trouble before anything is seen, in parts of their sum.
 var prior = map[Cause]float64{
 	"planted-deep": 11, "mulch-cone": 6, "dry-ball": 10, "drowned": 9, "circling-roots": 7, "rocking": 4, "tie-strangling": 4, "strimmer-ring": 4,
@@ -22,6 +24,15 @@ var prior = map[Cause]float64{
 	"dead-on-arrival": 3, "still-dormant": 3, "grass": 5, "drought": 6, "heat-or-reflected-sun": 3, "too-little-chill": 1.5, "roots-cut-in-leaf": 2.5,
 	"pest": 4, "disease": 4, None: 4,
 }
+
+// priors are those in the order of the causes.
+var priors = func() []float64 {
+	out := make([]float64, len(causes))
+	for i, c := range causes {
+		out[i] = prior[c]
+	}
+	return out
+}()
 
 // Place is where on the tree one looks.
 type Place string

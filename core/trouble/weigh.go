@@ -5,7 +5,6 @@ import (
 	"slices"
 
 	"sedum/core/fault"
-	"sedum/core/set"
 )
 
 // Speaks is how much one sign speaks for or against a cause: its likelihood under that cause over that under all others, as they stood
@@ -55,7 +54,7 @@ func (o Odds) Weigh(s Seen) ([]Weighed, error) {
 	}
 	shares := o.shares(s)
 	out := []Weighed{}
-	for i, c := range set.All[Cause]() {
+	for i, c := range causes {
 		out = append(out, Weighed{Cause: c, Share: shares[i], Speaks: o.speaks(s, c)})
 	}
 	slices.SortStableFunc(out, func(a, b Weighed) int {
@@ -72,19 +71,18 @@ func (o Odds) Weigh(s Seen) ([]Weighed, error) {
 
 // shares are the posterior chances of all causes in their order.
 func (o Odds) shares(s Seen) []float64 {
-	causes := set.All[Cause]()
 	logs := make([]float64, len(causes))
 	for i, c := range causes {
 		logs[i] = math.Log(prior[c])
 	}
-	for _, a := range questions {
+	for n, a := range questions {
 		answer, looked := s[a.Question]
 		if !looked {
 			continue
 		}
 		at := slices.Index(a.Names(), answer)
-		for i, c := range causes {
-			logs[i] += math.Log(o.Likely(a, c)[at])
+		for i := range causes {
+			logs[i] += math.Log(o.likely[n][i][at])
 		}
 	}
 	return normal(logs)
@@ -106,17 +104,21 @@ func normal(logs []float64) []float64 {
 
 func (o Odds) speaks(s Seen, cause Cause) []Speaks {
 	out := []Speaks{}
-	for _, q := range sortedQuestions(s) {
-		a, _ := Find(q)
-		at := slices.Index(a.Names(), s[q])
+	of := slices.Index(causes, cause)
+	for n, q := range questions {
+		answer, looked := s[q.Question]
+		if !looked {
+			continue
+		}
+		at := slices.Index(q.Names(), answer)
 		others, parts := 0.0, 0.0
-		for _, c := range set.All[Cause]() {
-			if c != cause {
-				others += prior[c] * o.Likely(a, c)[at]
-				parts += prior[c]
+		for i, weight := range priors {
+			if i != of {
+				others += weight * o.likely[n][i][at]
+				parts += weight
 			}
 		}
-		out = append(out, Speaks{q, s[q], o.Likely(a, cause)[at] / (others / parts)})
+		out = append(out, Speaks{q.Question, answer, o.likely[n][of][at] / (others / parts)})
 	}
 	slices.SortStableFunc(out, func(a, b Speaks) int {
 		switch x, y := math.Abs(math.Log(a.Factor)), math.Abs(math.Log(b.Factor)); {
