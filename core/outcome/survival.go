@@ -163,3 +163,15 @@ func Curved(lives []Life) []Curve {
 	}
 	return out
 }
+
+// At is the curve on a day.
+func At(curve []Curve, day int) Curve {
+	out := Curve{T: day, Mid: 1, Low: 1, High: 1}
+	for _, c := range curve {
+		if c.T > day {
+			break
+		}
+		out = c
+	}
+	return out
+}
