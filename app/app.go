@@ -26,6 +26,7 @@ import (
 	"sedum/app/orders"
 	"sedum/app/people"
 	"sedum/app/photos"
+	"sedum/app/planted"
 	"sedum/app/prices"
 	"sedum/app/rules"
 	"sedum/app/sheets"
@@ -105,6 +106,7 @@ func New(d *kernel.Database, s Settings) *kernel.Kernel {
 				ground.Capability(sheets.HoldsSpot),
 				match.Capability(clocks),
 				sheets.Capability(desk),
+				planted.Capability(),
 				copies.Capability(),
 				orders.Capability(desk),
 				forgetting.Capability(),

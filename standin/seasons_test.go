@@ -40,14 +40,14 @@ func recordOf(t *testing.T, lat float64, from, to time.Time) []station.DayWeathe
 		require.NoError(t, err)
 		series.Add(station.Reading{At: at, MinC: number(row[1]), MaxC: number(row[2]), RainMM: number(row[3])})
 	}
-	return series.Daily(from, to)
+	return series.Daily(from, to, nil)
 }
 
 // hottest is the greatest reference evapotranspiration of a day in each month of a record.
 func hottest(t *testing.T, lat float64, days []station.DayWeather) (out [12]float64) {
 	t.Helper()
 	for _, d := range days {
-		et0, err := climate.ET0(climate.ET0Input{LatDeg: lat, DayOfYear: min(365, d.Date.YearDay()), TMaxC: d.MaxC, TMinC: d.MinC})
+		et0, err := climate.ET0(climate.ET0Input{LatDeg: lat, DayOfYear: climate.DayOf(d.Date), TMaxC: d.MaxC, TMinC: d.MinC})
 		require.NoError(t, err)
 		out[d.Date.Month()-1] = max(out[d.Date.Month()-1], et0.ET0MM)
 	}

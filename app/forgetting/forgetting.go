@@ -9,6 +9,7 @@ import (
 
 	"sedum/app/copies"
 	"sedum/app/ground"
+	"sedum/app/planted"
 	"sedum/app/sheets"
 	"sedum/core/fault"
 	"sedum/core/keeping"
@@ -94,6 +95,9 @@ func forget(tx *kernel.Tx, customer string, data ground.Data) error {
 		if held {
 			return kernel.Refused{Code: "tree-held-for-them", Field: "name"}
 		}
+	}
+	if err := planted.Forget(tx, data.Spots); err != nil {
+		return err
 	}
 	if err := copies.Forget(tx, data.Spots); err != nil {
 		return err

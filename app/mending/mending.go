@@ -34,11 +34,13 @@ const (
 	Damage     What = "damage"
 	Photo      What = "photo"
 	Kind       What = "kind"
+	// Planted is a planted tree, or something entered at it.
+	Planted What = "planted"
 )
 
 // All lists them.
 func (What) All() []What {
-	return []What{Delivery, Lot, Customer, Spot, Marking, Drainage, LineAnswer, Damage, Photo, Kind}
+	return []What{Delivery, Lot, Customer, Spot, Marking, Drainage, LineAnswer, Damage, Photo, Kind, Planted}
 }
 
 // Mending is one correction, or one entry taken back, appended.

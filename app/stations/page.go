@@ -65,6 +65,7 @@ type Page struct {
 	Summary station.Summary `json:"summary"`
 	Middles station.Middles `json:"middles"`
 	Records []RecordLine    `json:"records"`
+	Polled  bool            `json:"polled" doc:"the weather service is asked for each day that passed"`
 }
 
 func see(tx *kernel.Tx, p kernel.ByID) (Page, error) {
@@ -72,7 +73,7 @@ func see(tx *kernel.Tx, p kernel.ByID) (Page, error) {
 	if err != nil {
 		return Page{}, err
 	}
-	out := Page{Line: s.Line(), Version: s.Version, Summary: s.Summary, Middles: calc.Rounded(s.Summary.Middles()), Records: []RecordLine{}}
+	out := Page{Line: s.Line(), Version: s.Version, Summary: s.Summary, Middles: calc.Rounded(s.Summary.Middles()), Records: []RecordLine{}, Polled: s.Polled}
 	records, err := kernel.Many[Record](tx, "at DESC, id DESC", "station_id = ?", s.ID)
 	for _, r := range records {
 		odd := 0

@@ -34,6 +34,9 @@ type Station struct {
 	HeightM *float64
 	Summary station.Summary `gorm:"serializer:json"`
 	Version int
+	// Polled is that the weather service is asked for its days, PolledOn when it was last.
+	Polled   bool
+	PolledOn *time.Time
 
 	PersonID    string
 	At          time.Time
@@ -71,8 +74,9 @@ func Capability(weather Weather) kernel.Capability {
 		kernel.Deed("take-in-record", "POST", "/records/{id}/parts", KeepStations, takeIn, kernel.Same).Unkeyed().Makes(append(changed, "see-record")...),
 		kernel.Deed("take-out-record", "POST", "/records/{id}/taken-out", KeepStations, takeOut, file).Makes(append(changed, "see-record")...),
 		kernel.Remove("discard-record", "/records/{id}", KeepStations, discard).Makes("see-station"),
+		kernel.Deed("poll-station", "PUT", "/stations/{id}/polled", KeepStations, setPolled(weather), same).Makes("list-stations", "see-station"),
 		kernel.ReadFile("station-readings", "/stations/{id}/readings.csv", SeeStations, "text/csv", readingsAsFile),
-	}}
+	}, Jobs: []kernel.Job{poll(weather)}}
 }
 
 // NewStation is a station as somebody describes it.

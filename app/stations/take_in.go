@@ -166,3 +166,17 @@ func yearOf(tx *kernel.Tx, stationID string, year int) ([]Reading, error) {
 	return kernel.Rows[Reading](tx, `SELECT g.* FROM station_readings g JOIN station_records r ON r.id = g.record_id AND r.parts_done = r.parts
 		WHERE g.station_id = ? AND g.at >= ? AND g.at < ? ORDER BY g.at`, stationID, time.Date(year, 1, 1, 0, 0, 0, 0, time.UTC), time.Date(year+1, 1, 1, 0, 0, 0, 0, time.UTC))
 }
+
+// DailyOf are the days of a station from one to another, of files that were read to their end; what is missing is filled by rule and says so.
+func DailyOf(tx *kernel.Tx, s Station, from, to time.Time) ([]station.DayWeather, error) {
+	rows, err := kernel.Rows[Reading](tx, `SELECT g.* FROM station_readings g JOIN station_records r ON r.id = g.record_id AND r.parts_done = r.parts
+		WHERE g.station_id = ? AND g.at >= ? AND g.at < ? ORDER BY g.at`, s.ID, from.AddDate(0, 0, -4), to.AddDate(0, 0, 4))
+	if err != nil {
+		return nil, err
+	}
+	series := station.NewSeries(s.LatDeg)
+	for _, r := range rows {
+		series.Add(station.Reading{At: r.At.UTC(), MinC: r.MinC, MaxC: r.MaxC, TempC: r.TempC, RainMM: r.RainMM, SpeedMS: r.SpeedMS, WindFromDeg: r.FromDeg})
+	}
+	return series.Daily(from, to, s.Summary.Months), nil
+}

@@ -146,7 +146,7 @@ func ListTrees(tx *kernel.Tx, q TreesAsk) (Trees, error) {
 		where, args = append(where, "t.state IN ?"), append(args, states)
 	}
 	if q.Text != "" {
-		like := "%" + strings.NewReplacer(`\`, `\\`, "%", `\%`, "_", `\_`).Replace(q.Text) + "%"
+		like := "%" + Letters(q.Text) + "%"
 		where = append(where, `(t.tag LIKE ? OR t.lot_id IN (SELECT l.id FROM lots l JOIN kinds k ON k.id = l.kind_id JOIN growers g ON g.id = l.grower_id
 			WHERE k.common LIKE ? OR k.botanical LIKE ? OR g.name LIKE ?))`)
 		args = append(args, strings.ToUpper(like), like, like, like)
@@ -158,6 +158,11 @@ func ListTrees(tx *kernel.Tx, q TreesAsk) (Trees, error) {
 		out.Next = rows[len(rows)-1].Tag
 	}
 	return out, err
+}
+
+// Letters are those of a text as a search takes them, none with a sense of its own.
+func Letters(text string) string {
+	return strings.NewReplacer(`\`, `\\`, "%", `\%`, "_", `\_`).Replace(text)
 }
 
 // ToWorkOn lists trees in a state by when they are due, then by how long they have waited.

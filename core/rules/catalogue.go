@@ -319,4 +319,5 @@ var catalogue = []Rule{
 	{WaterFullDays, 5, 2, 14, "days"},
 	{WaterLostShare, 0.2, 0.05, 0.4, "share"},
 	{TroubleWaitDays, 90, 30, 150, "days"},
+	{WaterCrownShare, 0.35, 0.15, 0.8, "share"},
 }

@@ -320,4 +320,5 @@ const (
 	WaterFullDays          Key = "water.full_days"
 	WaterLostShare         Key = "water.low_share"
 	TroubleWaitDays        Key = "trouble.wait_days"
+	WaterCrownShare        Key = "water.crown_share"
 )

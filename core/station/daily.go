@@ -1,14 +1,11 @@
 package station
 
-import (
-	"math"
-	"time"
-)
+import "time"
 
 // Filled is how a day's missing reading was filled.
 type Filled string
 
-// All lists them: nothing missing; temperatures of the days beside it; those that the month has in this record; rain counted as none.
+// All lists them: nothing missing; temperatures of the days beside it; those that the month usually has; rain counted as none.
 func (Filled) All() []Filled { return []Filled{"", "beside", "month", "no-rain"} }
 
 // DayWeather is one day of a record. What was not read was filled by a rule, and says so.
@@ -25,9 +22,9 @@ type DayWeather struct {
 const besideDays = 3
 
 // Daily are the days of a record from one to another, as far as it goes: it ends with the last day that was read, and begins with the first.
-// A day of which no temperature was read stands between its neighbours when both lie within three days, and else is the mean of its month in
-// this record; rain that nobody read is none.
-func (s *Series) Daily(from, to time.Time) []DayWeather {
+// A day of which no temperature was read stands between its neighbours when both lie within three days, and else is as its month usually
+// is (months, January to December; nil is not known); rain that nobody read is none.
+func (s *Series) Daily(from, to time.Time, months []Month) []DayWeather {
 	out := []DayWeather{}
 	var last time.Time
 	for date, d := range s.days {
@@ -35,7 +32,6 @@ func (s *Series) Daily(from, to time.Time) []DayWeather {
 			last = date
 		}
 	}
-	months := s.monthMeans()
 	for date := from; !date.After(to) && !date.After(last); date = date.AddDate(0, 0, 1) {
 		each := DayWeather{Date: date}
 		d := s.days[date]
@@ -50,8 +46,8 @@ func (s *Series) Daily(from, to time.Time) []DayWeather {
 			var known bool
 			if each.MinC, each.MaxC, known = s.between(date); known {
 				each.Temps = "beside"
-			} else if mean, known := months[date.Month()]; known {
-				each.MinC, each.MaxC, each.Temps = mean[0], mean[1], "month"
+			} else if m := int(date.Month()) - 1; m < len(months) && months[m].LowC != nil && months[m].HighC != nil {
+				each.MinC, each.MaxC, each.Temps = *months[m].LowC, *months[m].HighC, "month"
 			} else {
 				continue // nothing says what that day was like
 			}
@@ -85,20 +81,4 @@ func (s *Series) between(date time.Time) (low, high float64, ok bool) {
 	l1, h1, _ := before.temps()
 	l2, h2, _ := after.temps()
 	return (l1 + l2) / 2, (h1 + h2) / 2, true
-}
-
-// monthMeans are the mean lowest and highest temperature of each month that was read.
-func (s *Series) monthMeans() map[time.Month][2]float64 {
-	sums, counts := map[time.Month][2]float64{}, map[time.Month]float64{}
-	for date, d := range s.days {
-		if low, high, ok := d.temps(); ok {
-			at := sums[date.Month()]
-			sums[date.Month()] = [2]float64{at[0] + low, at[1] + high}
-			counts[date.Month()]++
-		}
-	}
-	for m, sum := range sums {
-		sums[m] = [2]float64{math.Round(sum[0]/counts[m]*10) / 10, math.Round(sum[1]/counts[m]*10) / 10}
-	}
-	return sums
 }

@@ -178,6 +178,8 @@ type Month struct {
 	LowC   *float64 `json:"low_c" decimals:"1" doc:"mean of its days' lowest"`
 	HighC  *float64 `json:"high_c" decimals:"1"`
 	RainMM *float64 `json:"rain_mm" decimals:"0" doc:"a mean over its whole days of rain, for a whole month"`
+	// HotMM is the greatest reference evapotranspiration that one of its days had.
+	HotMM *float64 `json:"hot_mm,omitempty" decimals:"2"`
 }
 
 // monthLeast days of a month must be known for it to be told.
@@ -233,13 +235,16 @@ func (s *Series) Summary() Summary {
 // months are the means of each month over all years.
 func (s *Series) months() []Month {
 	out := make([]Month, 12)
-	var low, high, rain [12]float64
+	var low, high, rain, hot [12]float64
 	var temps, rains [12]int
 	for _, date := range slices.SortedFunc(maps.Keys(s.days), time.Time.Compare) { // in order: a mean is the same each time
 		d := s.days[date]
 		m := date.Month() - 1
 		if l, h, ok := d.temps(); ok {
 			low[m], high[m], temps[m] = low[m]+l, high[m]+h, temps[m]+1
+			if et0, err := climate.ET0(climate.ET0Input{LatDeg: s.latDeg, DayOfYear: climate.DayOf(date), TMaxC: h, TMinC: l}); err == nil {
+				hot[m] = math.Max(hot[m], et0.ET0MM)
+			}
 		}
 		if d.hasRain {
 			rain[m], rains[m] = rain[m]+d.rain, rains[m]+1
@@ -248,7 +253,7 @@ func (s *Series) months() []Month {
 	for m := range out {
 		if n := float64(temps[m]); temps[m] >= monthLeast {
 			l, h := low[m]/n, high[m]/n
-			out[m].LowC, out[m].HighC = &l, &h
+			out[m].LowC, out[m].HighC, out[m].HotMM = &l, &h, &hot[m]
 		}
 		if rains[m] >= monthLeast {
 			days := time.Date(2001, time.Month(m+2), 0, 0, 0, 0, 0, time.UTC).Day()

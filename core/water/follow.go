@@ -4,6 +4,7 @@ import (
 	"math"
 	"time"
 
+	"sedum/core/climate"
 	"sedum/core/num"
 	"sedum/core/rules"
 	"sedum/core/station"
@@ -145,7 +146,7 @@ func (w *Walk) Day(d station.DayWeather, entries []Entry) (Line, error) {
 		line.GivenL += e.GivenL
 	}
 	s.StoreL = math.Min(s.CapacityL, s.StoreL+line.GivenL)
-	next, use, err := f.After(h, s, Weather{DayOfYear: min(365, d.Date.YearDay()), TMaxC: d.MaxC, TMinC: d.MinC, RainMM: d.RainMM, Leaf: leaf})
+	next, use, err := f.After(h, s, Weather{DayOfYear: climate.DayOf(d.Date), TMaxC: d.MaxC, TMinC: d.MinC, RainMM: d.RainMM, Leaf: leaf})
 	if err != nil {
 		return Line{}, err
 	}

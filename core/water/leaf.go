@@ -1,6 +1,10 @@
 package water
 
-import "time"
+import (
+	"time"
+
+	"sedum/core/climate"
+)
 
 // Year is when a tree has leaves in a place: the day buds swell and the day leaves fall, as days of a 365-day year; Bare is false where and for
 // what keeps its leaves.
@@ -21,7 +25,7 @@ func (y Year) On(day time.Time) Leaf {
 	if !y.Bare {
 		return FullLeaf
 	}
-	at := day.YearDay()
+	at := climate.DayOf(day)
 	since := ((at-y.BudSwell)%365 + 365) % 365
 	length := ((y.LeafFall-y.BudSwell)%365 + 365) % 365
 	switch {

@@ -181,6 +181,7 @@ export const stales = {
     'see-record',
   ],
   'discard-record': ['see-station'],
+  'poll-station': ['list-stations', 'see-station'],
   'add-customer': [
     'list-spots',
     'see-spot',
@@ -427,6 +428,21 @@ export const stales = {
   ],
   'share-sheet': ['sheet-link'],
   'revoke-link': ['sheet-link'],
+  'record-planted': [
+    'list-planted',
+    'see-planted',
+    'sheet-planted',
+    'today',
+    'see-sheet',
+    'see-tree',
+    'list-trees',
+    'list-lots',
+    'match',
+  ],
+  'take-back-planted': ['list-planted', 'see-planted', 'sheet-planted', 'today'],
+  'set-contact': ['list-planted', 'see-planted', 'sheet-planted', 'today'],
+  'add-care-entry': ['list-planted', 'see-planted', 'sheet-planted', 'today'],
+  'take-back-care-entry': ['list-planted', 'see-planted', 'sheet-planted', 'today'],
   'take-up-telling': ['list-tellings', 'list-spots', 'today'],
   'drop-telling': ['list-tellings', 'today'],
   'erase-customer': [
@@ -499,6 +515,9 @@ export const reads = [
   'sheets-of-tree',
   'list-sheets',
   'see-sheet',
+  'list-planted',
+  'see-planted',
+  'sheet-planted',
   'list-tellings',
   'sheet-ticks',
   'order-of-sheet',
@@ -517,6 +536,7 @@ export const kept = [
   'save-check',
   'correct',
   'scan-tags',
+  'add-care-entry',
 ] as const
 
 export type Changing = keyof typeof stales
@@ -1177,6 +1197,23 @@ export const rulesKey = [
   'keep.sheet_years',
   'keep.asked_months',
   'keep.log_months',
+  'water.hold_mix_share',
+  'water.hold_sand_share',
+  'water.hold_loam_share',
+  'water.hold_clay_share',
+  'water.reach_mm_per_day',
+  'water.warm_c',
+  'water.rain_lost_mm',
+  'water.rain_share',
+  'water.owed_share',
+  'water.leafless_factor',
+  'water.leafing_factor',
+  'water.full_leaf_factor',
+  'water.evergreen_factor',
+  'water.full_days',
+  'water.low_share',
+  'trouble.wait_days',
+  'water.crown_share',
 ] as const
 export const rulesStep = [
   'season',
@@ -1213,6 +1250,7 @@ export const samplingDecision = ['release', 'refuse', 'keep-checking'] as const
 export const samplingStrictness = ['tightened', 'normal', 'relaxed'] as const
 export const sheetsItemState = ['waiting', 'issued', 'refused'] as const
 export const stationColumn = ['time', 'min', 'max', 'temp', 'rain', 'wind-speed', 'wind-from'] as const
+export const stationFilled = ['', 'beside', 'month', 'no-rain'] as const
 export const stationRowFault = [
   'no-time',
   'not-a-number',
@@ -1445,6 +1483,40 @@ export const surveyLeaves = ['drops', 'keeps'] as const
 export const surveyNorth = ['compass', 'map', 'noon-sun'] as const
 export const surveyPattern = ['ring', 'row', 'grid', 'avenue', 'wires'] as const
 export const surveySide = ['left', 'right'] as const
+export const troubleCause = [
+  'planted-deep',
+  'mulch-cone',
+  'dry-ball',
+  'drowned',
+  'circling-roots',
+  'rocking',
+  'tie-strangling',
+  'strimmer-ring',
+  'sunscald',
+  'frost-heave',
+  'frost-damage',
+  'gnawed-bark',
+  'root-eater',
+  'salt',
+  'herbicide',
+  'too-much-feed',
+  'dead-on-arrival',
+  'still-dormant',
+  'grass',
+  'drought',
+  'heat-or-reflected-sun',
+  'too-little-chill',
+  'roots-cut-in-leaf',
+  'pest',
+  'disease',
+  'none-of-these',
+] as const
+export const troubleEffort = ['record', 'look', 'hand', 'dig'] as const
+export const troublePlace = ['crown', 'trunk', 'base', 'ball', 'ground', 'around', 'record'] as const
+export const waterAdvice = ['water-now', 'water-twice', 'not-yet', 'too-wet'] as const
+export const waterFelt = ['wet', 'moist', 'dry'] as const
+export const waterGround = ['sand', 'loam', 'clay'] as const
+export const waterLeaf = ['leafless', 'leafing', 'full', 'evergreen'] as const
 export const wordsLanguage = ['en-US', 'en-GB', 'es'] as const
 export const wordsUnits = ['metric', 'us'] as const
 export const yardDamage = [

@@ -225,6 +225,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/calc/diagnosis": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Calc diagnosis */
+        post: operations["calc-diagnosis"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/calc/et0": {
         parameters: {
             query?: never;
@@ -474,6 +491,40 @@ export interface paths {
         put?: never;
         /** Calc sun hours */
         post: operations["calc-sun-hours"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/calc/survival": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Calc survival */
+        post: operations["calc-survival"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/calc/water-balance": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Calc water balance */
+        post: operations["calc-water-balance"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1884,6 +1935,108 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/planted": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List planted */
+        get: operations["list-planted"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/planted/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** See planted */
+        get: operations["see-planted"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/planted/{id}/contact": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Set contact */
+        put: operations["set-contact"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/planted/{id}/entries": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Add care entry */
+        post: operations["add-care-entry"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/planted/{id}/entries/{record}/taken-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take back care entry */
+        post: operations["take-back-care-entry"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/planted/{id}/taken-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take back planted */
+        post: operations["take-back-planted"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/prices": {
         parameters: {
             query?: never;
@@ -2431,6 +2584,24 @@ export interface paths {
         get: operations["order-workbook"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/sheets/{number}/planted": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Sheet planted */
+        get: operations["sheet-planted"];
+        put?: never;
+        /** Record planted */
+        post: operations["record-planted"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3337,6 +3508,23 @@ export interface paths {
         put?: never;
         /** Fetch record */
         post: operations["fetch-record"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/stations/{id}/polled": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Poll station */
+        put: operations["poll-station"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -6693,6 +6881,32 @@ export interface components {
         OrdersWays: {
             ways: components["schemas"]["OrdersWay"][];
         };
+        OutcomeLife: {
+            /** Format: int64 */
+            days: number;
+            died: boolean;
+        };
+        OutcomeStep: {
+            /** Format: double */
+            survival: number;
+            /** Format: int64 */
+            t: number;
+        };
+        OutcomeSurvivalInput: {
+            a: components["schemas"]["OutcomeLife"][];
+            b: components["schemas"]["OutcomeLife"][];
+        };
+        OutcomeSurvivalResult: {
+            a: components["schemas"]["OutcomeStep"][];
+            b: components["schemas"]["OutcomeStep"][];
+            /** Format: int64 */
+            deaths: number;
+            /** Format: double */
+            log_rank_chi2: number | null;
+            /** Format: double */
+            p_value: number | null;
+            too_early: boolean;
+        };
         PeopleAccess: {
             asked: boolean;
             pin: boolean;
@@ -6897,6 +7111,139 @@ export interface components {
         };
         PhotosTakenBack: {
             reason: string;
+        };
+        PlantedBecause: {
+            reason: string;
+        };
+        PlantedContacted: {
+            contact: boolean;
+            /** Format: int64 */
+            version: number;
+        };
+        PlantedLine: {
+            advice: components["schemas"]["WaterAdvice"] | "";
+            /**
+             * Format: date-time
+             * @description the last day that its station tells of
+             */
+            as_of: string | null;
+            cause: string;
+            common: string;
+            contact: boolean;
+            customer: string;
+            ended_as: string;
+            /** Format: date-time */
+            ended_on: string | null;
+            /** Format: double */
+            fill_l: number | null;
+            id: string;
+            /**
+             * Format: int64
+             * @description of its sheet
+             */
+            number: number;
+            /** Format: date-time */
+            planted_on: string;
+            /** Format: double */
+            share: number | null;
+            spot_name: string;
+            tag: string;
+        };
+        PlantedLines: {
+            more: boolean;
+            /** Format: int64 */
+            owed: number;
+            trees: components["schemas"]["PlantedLine"][];
+            /** Format: int64 */
+            wet: number;
+        };
+        PlantedNewEntry: {
+            done_on: string;
+            felt?: components["schemas"]["WaterFelt"] | "";
+            /** Format: double */
+            given_l?: number;
+            id: string;
+        };
+        PlantedNewPlanted: {
+            contact?: boolean;
+            planted_on: string;
+        };
+        PlantedPage: {
+            advice: components["schemas"]["WaterAdvice"] | "";
+            /**
+             * Format: date-time
+             * @description the last day that its station tells of
+             */
+            as_of: string | null;
+            by_customer: boolean;
+            cause: string;
+            common: string;
+            contact: boolean;
+            customer: string;
+            /** Format: double */
+            dose_l: number;
+            ended_as: string;
+            /** Format: date-time */
+            ended_on: string | null;
+            entries: components["schemas"]["PlantedShownEntry"][];
+            /** Format: double */
+            fill_l: number | null;
+            /**
+             * Format: int64
+             * @description days of which something was not read and was filled by rule
+             */
+            filled: number;
+            id: string;
+            /**
+             * Format: int64
+             * @description days of which nothing is known
+             */
+            missing: number;
+            /**
+             * Format: int64
+             * @description of its sheet
+             */
+            number: number;
+            /** @description as the sheet has it; what the drawing is made of */
+            plan: components["schemas"]["PlantingPlan"];
+            /** Format: date-time */
+            planted_on: string;
+            /** @description the answer of today, first, and what stands behind it */
+            says: components["schemas"]["Sentence"][];
+            /** Format: double */
+            share: number | null;
+            soil: string;
+            spot_id: string;
+            spot_name: string;
+            /** @description the station has told nothing for over two days */
+            stale: boolean;
+            /** @description empty while the site has none */
+            station: string;
+            tag: string;
+            taken_back: boolean;
+            /** @description on a hot day of the coming month it uses over half of what its ball holds */
+            thirsty: boolean;
+            tree: components["schemas"]["PlantingTree"];
+            /** @description the day from which it is watered in drought only */
+            until: string;
+            /** Format: int64 */
+            version: number;
+            water: components["schemas"]["WaterLine"][];
+        };
+        PlantedSheetPlanted: {
+            id: string;
+            /** Format: date-time */
+            planted_on: string | null;
+        };
+        PlantedShownEntry: {
+            by_customer: boolean;
+            done_on: string;
+            felt: components["schemas"]["WaterFelt"] | "";
+            /** Format: double */
+            given_l: number | null;
+            id: string;
+            /** Format: double */
+            moved: number | null;
         };
         PlantingArm: {
             /** Format: double */
@@ -7583,7 +7930,7 @@ export interface components {
             value: number;
         };
         /** @enum {string} */
-        RulesKey: "flare.probe_fall_share" | "flare.probe_distance_mm" | "flare.apart_deg" | "flare.stray_mm" | "flare.surface_share" | "flare.surface_least_mm" | "flare.surface_most_mm" | "flare.shallow_share" | "flare.shallow_most_mm" | "flare.ball_left_share" | "flare.deep_most_mm" | "roots.collar_ratio" | "roots.collar_gap_mm" | "roots.touching_gap_mm" | "roots.grooved_ratio" | "roots.snip_most" | "roots.slice_least_mm" | "roots.girdling_arc_deg" | "roots.strangling_ratio" | "roots.strangling_arc_deg" | "roots.radial_arc_deg" | "roots.fine_mm" | "roots.fine_share" | "roots.severe_arc_deg" | "roots.major_ratio" | "roots.major_arc_deg" | "roots.major_mm" | "roots.major_thick_arc_deg" | "roots.moderate_sum" | "roots.main_least" | "roots.cut_most_share" | "roots.cut_dormant_share" | "roots.fill_hold_pct" | "roots.fill_support_pct" | "roots.side_felt_pct" | "roots.side_tease_pct" | "roots.bottom_felt_pct" | "roots.slice_most_mm" | "roots.slice_share" | "roots.shave_share" | "roots.shave_least_mm" | "roots.shave_most_mm" | "roots.shave_needed_mm" | "roots.shave_ball_mm" | "roots.score_most_mm" | "roots.score_share" | "roots.limit_dormant_share" | "roots.limit_autumn_share" | "roots.limit_summer_share" | "roots.limit_spring_share" | "mass.mix_kg_per_l" | "mass.soil_kg_per_l" | "mass.wet_factor" | "mass.rigging_factor" | "mass.staff_one_kg" | "mass.staff_two_kg" | "mass.public_one_kg" | "mass.public_two_kg" | "ball.container_share" | "ball.balled_share" | "ball.bare_root_share" | "drain.fast_min" | "drain.good_min" | "drain.slow_min" | "drain.poor_min" | "drain.strict_fast_min" | "drain.strict_good_min" | "drain.strict_slow_min" | "drain.strict_poor_min" | "fit.enough" | "fit.fair" | "fit.unknown_cap" | "fit.cold_gate_c" | "fit.margin_span_c" | "fit.marginal_c" | "hole.raise_fast_mm" | "hole.raise_good_mm" | "hole.raise_slow_mm" | "hole.raise_poor_mm" | "hole.raise_standing_mm" | "hole.raise_sharp_mm" | "hole.school_step_mm" | "hole.borne_most_mm" | "hole.raise_share_dry" | "hole.raise_share_wet" | "hole.mound_crest_balls" | "hole.mound_crest_mm" | "hole.mound_slope" | "hole.width_coarse" | "hole.width_medium" | "hole.width_fine" | "hole.width_most_mm" | "hole.width_least_mm" | "hole.bare_root_room_mm" | "hole.bare_root_factor" | "hole.plug_room_mm" | "hole.bottom_room_mm" | "hole.bulking" | "hole.settle_least_mm" | "hole.settle_share" | "basin.ball_share" | "basin.backfill_share" | "basin.ball_most" | "basin.least_tree_l" | "basin.least_shrub_l" | "basin.tree_l_per_mm" | "basin.least_small_l" | "basin.room_mm" | "basin.root_soil" | "basin.big_l_per_mm" | "basin.dose_factor" | "basin.dose_l_per_mm" | "basin.radius_least_mm" | "basin.berm_mm" | "basin.plug_radius_mm" | "mulch.outer_least_mm" | "mulch.beyond_mm" | "mulch.gap_mm" | "mulch.fine_mm" | "mulch.small_ball_mm" | "mulch.over_small_mm" | "mulch.plug_outer_mm" | "mulch.plug_gap_mm" | "stake.slender" | "stake.slender_height_m" | "stake.exposed_height_m" | "stake.bare_root_height_m" | "stake.tie_least_mm" | "stake.tie_most_mm" | "stake.months" | "stake.guy_months" | "stake.guy_caliper_mm" | "stake.contractor_caliper_mm" | "stake.contractor_height_m" | "stake.plug_height_m" | "stake.guy_slope_deg" | "window.heat_c" | "window.hot_summer_c" | "window.late_dormant_days" | "window.heat_over_usual_c" | "window.rare_frost_days" | "drain.too_early_mm" | "drain.rising_mm" | "plan.cover_hours" | "plan.compost_top_mm" | "yard.bud_swell_day" | "yard.first_frost_day" | "plan.mulch_bag_l" | "plan.compost_bag_l" | "plan.feed_tablets" | "plan.feed_out_mm" | "plan.heat_stop_c" | "plan.cold_stop_c" | "plan.sun_paint_h" | "plan.line_near_m" | "plan.line_tall_m" | "plan.rigging_kg" | "plan.unknown_factors" | "plan.feather_raise_mm" | "basin.dose_stands_mm" | "plan.plug_cover_mm" | "plan.dry_floor_mm" | "pace.roots_kept_balled" | "pace.roots_kept_bare" | "pace.plug_an_hour" | "pace.whip_an_hour" | "pace.feathered_an_hour" | "pace.standard_an_hour" | "pace.pot_an_hour" | "pace.large_pot_an_hour" | "pace.balled_an_hour" | "pace.pot_l" | "pace.whip_m" | "pace.feathered_m" | "pace.firm_soil" | "pace.new_first_hour" | "pace.new_after" | "plan.mound_native_slow" | "plan.mound_native_poor" | "plan.grit_bag_l" | "plan.gypsum_kg_m2" | "plan.pipe_above_mm" | "plan.cage_room_mm" | "plan.cage_rim_mm" | "plan.gnaw_guard_mm" | "plan.guard_room_mm" | "plan.browse_guard_mm" | "plan.browse_room_mm" | "plan.top_share" | "plan.heading_mm" | "plan.frame_caliper_mm" | "plan.afternoon_sun_deg" | "plan.hot_month_c" | "sample.tolerable_share" | "sample.confidence" | "sample.accept" | "sample.looks" | "sample.tightened_factor" | "sample.relaxed_factor" | "sample.window_lots" | "sample.window_refused" | "sample.loosen_lots" | "sample.relax_lots" | "balled.least_share" | "bare_root.least_share" | "bare_root.seedling_mm" | "bare_root.under_tips_mm" | "bare_root.trim_share" | "bare_root.hole_most_mm" | "bare_root.hole_wet_mm" | "clock.budget_tender_kpah" | "clock.budget_average_kpah" | "clock.budget_tough_kpah" | "clock.bare_sun_wind" | "clock.bare_shade" | "clock.wet_cloth" | "clock.dry_box" | "clock.damp_packing" | "clock.gel_bag" | "clock.cold_store" | "clock.heeled_in" | "clock.closed_hot_factor" | "clock.rewet_share" | "clock.soon_share" | "clock.critical_share" | "clock.gel_bag_h" | "clock.damp_packing_h" | "clock.damp_packing_cold_h" | "clock.cold_store_h" | "clock.water_bucket_h" | "clock.water_bucket_away_h" | "clock.alarm_ahead_h" | "gel.set_least_min" | "gel.set_most_min" | "gel.seedling_l" | "gel.whip_l" | "gel.feathered_l" | "gel.standard_l" | "gel.label_least" | "gel.label_most" | "scale.tolerance_share" | "soak.clean_h" | "soak.muddy_h" | "box.water_l_per_day" | "yard.pot_heat_c" | "yard.pot_frost_c" | "yard.lat_deg" | "yard.quarantine_days" | "spare.container_share" | "spare.balled_share" | "spare.bare_root_share" | "spare.plug_share" | "potting.room_mm" | "potting.rim_mm" | "clock.cold_store_c" | "clock.cold_store_rh_pct" | "clock.assumed_c" | "clock.assumed_rh_pct" | "clock.hot_c" | "clock.cooking_c" | "clock.frost_c" | "clock.killing_c" | "clock.cold_pack_c" | "yard.last_chance_months" | "plan.graft_least_mm" | "plan.pocket_caliper_mm" | "sheet.reservation_days" | "sheet.reservation_warn_days" | "sheet.link_months" | "time.plug_min" | "time.whip_min" | "hold.short_days" | "hold.long_days" | "hold.longest_days" | "season.flush_days" | "season.autumn_days" | "season.leaf_fall_days" | "season.evergreen_dormant_c" | "damage.girth_share" | "room.eaves_m" | "room.soil_m" | "room.paving_small_m" | "room.paving_medium_m" | "room.paving_large_m" | "room.drain_m" | "room.drain_thirsty_m" | "room.clay_thirsty_factor" | "room.clearance_unknown_m" | "site.burns_c" | "site.scorch_sun_h" | "site.sweet_sun_h" | "site.ladder_m" | "site.surface_roots_m" | "site.gate_spare_m" | "site.looked_days" | "site.far_water_m" | "sun.leaf_takes_share" | "sun.bare_takes_share" | "sun.evergreen_takes_share" | "keep.sheet_years" | "keep.asked_months" | "keep.log_months";
+        RulesKey: "flare.probe_fall_share" | "flare.probe_distance_mm" | "flare.apart_deg" | "flare.stray_mm" | "flare.surface_share" | "flare.surface_least_mm" | "flare.surface_most_mm" | "flare.shallow_share" | "flare.shallow_most_mm" | "flare.ball_left_share" | "flare.deep_most_mm" | "roots.collar_ratio" | "roots.collar_gap_mm" | "roots.touching_gap_mm" | "roots.grooved_ratio" | "roots.snip_most" | "roots.slice_least_mm" | "roots.girdling_arc_deg" | "roots.strangling_ratio" | "roots.strangling_arc_deg" | "roots.radial_arc_deg" | "roots.fine_mm" | "roots.fine_share" | "roots.severe_arc_deg" | "roots.major_ratio" | "roots.major_arc_deg" | "roots.major_mm" | "roots.major_thick_arc_deg" | "roots.moderate_sum" | "roots.main_least" | "roots.cut_most_share" | "roots.cut_dormant_share" | "roots.fill_hold_pct" | "roots.fill_support_pct" | "roots.side_felt_pct" | "roots.side_tease_pct" | "roots.bottom_felt_pct" | "roots.slice_most_mm" | "roots.slice_share" | "roots.shave_share" | "roots.shave_least_mm" | "roots.shave_most_mm" | "roots.shave_needed_mm" | "roots.shave_ball_mm" | "roots.score_most_mm" | "roots.score_share" | "roots.limit_dormant_share" | "roots.limit_autumn_share" | "roots.limit_summer_share" | "roots.limit_spring_share" | "mass.mix_kg_per_l" | "mass.soil_kg_per_l" | "mass.wet_factor" | "mass.rigging_factor" | "mass.staff_one_kg" | "mass.staff_two_kg" | "mass.public_one_kg" | "mass.public_two_kg" | "ball.container_share" | "ball.balled_share" | "ball.bare_root_share" | "drain.fast_min" | "drain.good_min" | "drain.slow_min" | "drain.poor_min" | "drain.strict_fast_min" | "drain.strict_good_min" | "drain.strict_slow_min" | "drain.strict_poor_min" | "fit.enough" | "fit.fair" | "fit.unknown_cap" | "fit.cold_gate_c" | "fit.margin_span_c" | "fit.marginal_c" | "hole.raise_fast_mm" | "hole.raise_good_mm" | "hole.raise_slow_mm" | "hole.raise_poor_mm" | "hole.raise_standing_mm" | "hole.raise_sharp_mm" | "hole.school_step_mm" | "hole.borne_most_mm" | "hole.raise_share_dry" | "hole.raise_share_wet" | "hole.mound_crest_balls" | "hole.mound_crest_mm" | "hole.mound_slope" | "hole.width_coarse" | "hole.width_medium" | "hole.width_fine" | "hole.width_most_mm" | "hole.width_least_mm" | "hole.bare_root_room_mm" | "hole.bare_root_factor" | "hole.plug_room_mm" | "hole.bottom_room_mm" | "hole.bulking" | "hole.settle_least_mm" | "hole.settle_share" | "basin.ball_share" | "basin.backfill_share" | "basin.ball_most" | "basin.least_tree_l" | "basin.least_shrub_l" | "basin.tree_l_per_mm" | "basin.least_small_l" | "basin.room_mm" | "basin.root_soil" | "basin.big_l_per_mm" | "basin.dose_factor" | "basin.dose_l_per_mm" | "basin.radius_least_mm" | "basin.berm_mm" | "basin.plug_radius_mm" | "mulch.outer_least_mm" | "mulch.beyond_mm" | "mulch.gap_mm" | "mulch.fine_mm" | "mulch.small_ball_mm" | "mulch.over_small_mm" | "mulch.plug_outer_mm" | "mulch.plug_gap_mm" | "stake.slender" | "stake.slender_height_m" | "stake.exposed_height_m" | "stake.bare_root_height_m" | "stake.tie_least_mm" | "stake.tie_most_mm" | "stake.months" | "stake.guy_months" | "stake.guy_caliper_mm" | "stake.contractor_caliper_mm" | "stake.contractor_height_m" | "stake.plug_height_m" | "stake.guy_slope_deg" | "window.heat_c" | "window.hot_summer_c" | "window.late_dormant_days" | "window.heat_over_usual_c" | "window.rare_frost_days" | "drain.too_early_mm" | "drain.rising_mm" | "plan.cover_hours" | "plan.compost_top_mm" | "yard.bud_swell_day" | "yard.first_frost_day" | "plan.mulch_bag_l" | "plan.compost_bag_l" | "plan.feed_tablets" | "plan.feed_out_mm" | "plan.heat_stop_c" | "plan.cold_stop_c" | "plan.sun_paint_h" | "plan.line_near_m" | "plan.line_tall_m" | "plan.rigging_kg" | "plan.unknown_factors" | "plan.feather_raise_mm" | "basin.dose_stands_mm" | "plan.plug_cover_mm" | "plan.dry_floor_mm" | "pace.roots_kept_balled" | "pace.roots_kept_bare" | "pace.plug_an_hour" | "pace.whip_an_hour" | "pace.feathered_an_hour" | "pace.standard_an_hour" | "pace.pot_an_hour" | "pace.large_pot_an_hour" | "pace.balled_an_hour" | "pace.pot_l" | "pace.whip_m" | "pace.feathered_m" | "pace.firm_soil" | "pace.new_first_hour" | "pace.new_after" | "plan.mound_native_slow" | "plan.mound_native_poor" | "plan.grit_bag_l" | "plan.gypsum_kg_m2" | "plan.pipe_above_mm" | "plan.cage_room_mm" | "plan.cage_rim_mm" | "plan.gnaw_guard_mm" | "plan.guard_room_mm" | "plan.browse_guard_mm" | "plan.browse_room_mm" | "plan.top_share" | "plan.heading_mm" | "plan.frame_caliper_mm" | "plan.afternoon_sun_deg" | "plan.hot_month_c" | "sample.tolerable_share" | "sample.confidence" | "sample.accept" | "sample.looks" | "sample.tightened_factor" | "sample.relaxed_factor" | "sample.window_lots" | "sample.window_refused" | "sample.loosen_lots" | "sample.relax_lots" | "balled.least_share" | "bare_root.least_share" | "bare_root.seedling_mm" | "bare_root.under_tips_mm" | "bare_root.trim_share" | "bare_root.hole_most_mm" | "bare_root.hole_wet_mm" | "clock.budget_tender_kpah" | "clock.budget_average_kpah" | "clock.budget_tough_kpah" | "clock.bare_sun_wind" | "clock.bare_shade" | "clock.wet_cloth" | "clock.dry_box" | "clock.damp_packing" | "clock.gel_bag" | "clock.cold_store" | "clock.heeled_in" | "clock.closed_hot_factor" | "clock.rewet_share" | "clock.soon_share" | "clock.critical_share" | "clock.gel_bag_h" | "clock.damp_packing_h" | "clock.damp_packing_cold_h" | "clock.cold_store_h" | "clock.water_bucket_h" | "clock.water_bucket_away_h" | "clock.alarm_ahead_h" | "gel.set_least_min" | "gel.set_most_min" | "gel.seedling_l" | "gel.whip_l" | "gel.feathered_l" | "gel.standard_l" | "gel.label_least" | "gel.label_most" | "scale.tolerance_share" | "soak.clean_h" | "soak.muddy_h" | "box.water_l_per_day" | "yard.pot_heat_c" | "yard.pot_frost_c" | "yard.lat_deg" | "yard.quarantine_days" | "spare.container_share" | "spare.balled_share" | "spare.bare_root_share" | "spare.plug_share" | "potting.room_mm" | "potting.rim_mm" | "clock.cold_store_c" | "clock.cold_store_rh_pct" | "clock.assumed_c" | "clock.assumed_rh_pct" | "clock.hot_c" | "clock.cooking_c" | "clock.frost_c" | "clock.killing_c" | "clock.cold_pack_c" | "yard.last_chance_months" | "plan.graft_least_mm" | "plan.pocket_caliper_mm" | "sheet.reservation_days" | "sheet.reservation_warn_days" | "sheet.link_months" | "time.plug_min" | "time.whip_min" | "hold.short_days" | "hold.long_days" | "hold.longest_days" | "season.flush_days" | "season.autumn_days" | "season.leaf_fall_days" | "season.evergreen_dormant_c" | "damage.girth_share" | "room.eaves_m" | "room.soil_m" | "room.paving_small_m" | "room.paving_medium_m" | "room.paving_large_m" | "room.drain_m" | "room.drain_thirsty_m" | "room.clay_thirsty_factor" | "room.clearance_unknown_m" | "site.burns_c" | "site.scorch_sun_h" | "site.sweet_sun_h" | "site.ladder_m" | "site.surface_roots_m" | "site.gate_spare_m" | "site.looked_days" | "site.far_water_m" | "sun.leaf_takes_share" | "sun.bare_takes_share" | "sun.evergreen_takes_share" | "keep.sheet_years" | "keep.asked_months" | "keep.log_months" | "water.hold_mix_share" | "water.hold_sand_share" | "water.hold_loam_share" | "water.hold_clay_share" | "water.reach_mm_per_day" | "water.warm_c" | "water.rain_lost_mm" | "water.rain_share" | "water.owed_share" | "water.leafless_factor" | "water.leafing_factor" | "water.full_leaf_factor" | "water.evergreen_factor" | "water.full_days" | "water.low_share" | "trouble.wait_days" | "water.crown_share";
         RulesNewChange: {
             key: string;
             reason: string;
@@ -7973,6 +8320,8 @@ export interface components {
         };
         /** @enum {string} */
         StationColumn: "time" | "min" | "max" | "temp" | "rain" | "wind-speed" | "wind-from";
+        /** @enum {string} */
+        StationFilled: "" | "beside" | "month" | "no-rain";
         StationGap: {
             /** Format: int64 */
             days: number;
@@ -8005,6 +8354,8 @@ export interface components {
         StationMonth: {
             /** Format: double */
             high_c: number | null;
+            /** Format: double */
+            hot_mm?: number;
             /**
              * Format: double
              * @description mean of its days' lowest
@@ -8144,12 +8495,19 @@ export interface components {
             lon_deg: number | null;
             middles: components["schemas"]["StationMiddles"];
             name: string;
+            /** @description the weather service is asked for each day that passed */
+            polled: boolean;
             records: components["schemas"]["StationsRecordLine"][];
             summary: components["schemas"]["StationSummary"];
             to: string;
             /** Format: int64 */
             version: number;
             zone: string | null;
+        };
+        StationsPolled: {
+            polled: boolean;
+            /** Format: int64 */
+            version: number;
         };
         StationsPreview: {
             counts: {
@@ -9002,6 +9360,117 @@ export interface components {
             to_check: components["schemas"]["YardCountedLot"][];
             /** Format: int64 */
             told: number;
+        };
+        /** @enum {string} */
+        TroubleCause: "planted-deep" | "mulch-cone" | "dry-ball" | "drowned" | "circling-roots" | "rocking" | "tie-strangling" | "strimmer-ring" | "sunscald" | "frost-heave" | "frost-damage" | "gnawed-bark" | "root-eater" | "salt" | "herbicide" | "too-much-feed" | "dead-on-arrival" | "still-dormant" | "grass" | "drought" | "heat-or-reflected-sun" | "too-little-chill" | "roots-cut-in-leaf" | "pest" | "disease" | "none-of-these";
+        TroubleCheck: {
+            /** Format: double */
+            bits: number;
+            effort: components["schemas"]["TroubleEffort"];
+            place: components["schemas"]["TroublePlace"];
+            question: string;
+        };
+        /** @enum {string} */
+        TroubleEffort: "record" | "look" | "hand" | "dig";
+        TroubleHeard: {
+            answer: string;
+            question: string;
+            words: string;
+        };
+        /** @enum {string} */
+        TroublePlace: "crown" | "trunk" | "base" | "ball" | "ground" | "around" | "record";
+        TroubleReadInput: {
+            signs: {
+                [key: string]: unknown;
+            };
+        };
+        TroubleReadResult: {
+            causes: components["schemas"]["TroubleCause"][];
+            heard: components["schemas"]["TroubleHeard"][];
+            next: components["schemas"]["TroubleCheck"][];
+            shares: number[];
+        };
+        /** @enum {string} */
+        WaterAdvice: "water-now" | "water-twice" | "not-yet" | "too-wet";
+        WaterBalanceDay: {
+            /** Format: double */
+            capacity_l: number;
+            /** Format: double */
+            dose_l: number;
+            /** Format: double */
+            store_l: number;
+            /** Format: double */
+            use_l: number;
+        };
+        WaterBalanceInput: {
+            /** Format: double */
+            ball_diameter_mm: number;
+            /** Format: double */
+            ball_volume_l: number;
+            /** Format: double */
+            canopy_area_m2: number;
+            days: components["schemas"]["WaterWeather"][];
+            ground: components["schemas"]["WaterGround"];
+            /** Format: double */
+            lat_deg: number;
+            medium: components["schemas"]["StockMedium"];
+        };
+        WaterBalanceResult: {
+            days: components["schemas"]["WaterBalanceDay"][];
+            /** Format: double */
+            total_l: number;
+            /** Format: int64 */
+            waterings: number;
+        };
+        /** @enum {string} */
+        WaterFelt: "wet" | "moist" | "dry";
+        /** @enum {string} */
+        WaterGround: "sand" | "loam" | "clay";
+        /** @enum {string} */
+        WaterLeaf: "leafless" | "leafing" | "full" | "evergreen";
+        WaterLine: {
+            advice: components["schemas"]["WaterAdvice"];
+            /** Format: double */
+            capacity_l: number;
+            /** Format: date-time */
+            date: string;
+            felt?: components["schemas"]["WaterFelt"] | "";
+            /** Format: double */
+            fill_l: number;
+            /** Format: int64 */
+            full_days: number;
+            /** Format: double */
+            given_l: number;
+            leaf: components["schemas"]["WaterLeaf"];
+            /**
+             * Format: double
+             * @description by how much of its capacity a finger test moved the store
+             */
+            moved: number;
+            rain: components["schemas"]["StationFilled"] | "";
+            /** Format: double */
+            rain_l: number;
+            /**
+             * Format: double
+             * @description how far roots have grown out of the ball
+             */
+            reach_mm: number;
+            /** Format: double */
+            store_l: number;
+            temps: components["schemas"]["StationFilled"] | "";
+            /** Format: double */
+            use_l: number;
+        };
+        WaterWeather: {
+            /** Format: int64 */
+            day_of_year: number;
+            leaf: components["schemas"]["WaterLeaf"];
+            /** Format: double */
+            rain_mm: number;
+            /** Format: double */
+            tmax_c: number;
+            /** Format: double */
+            tmin_c: number;
         };
         WordsAskedWords: {
             answer: string;
@@ -10006,6 +10475,46 @@ export interface operations {
             };
         };
     };
+    "calc-diagnosis": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TroubleReadInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TroubleReadResult"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "calc-et0": {
         parameters: {
             query?: never;
@@ -10593,6 +11102,86 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["GroundSunResult"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "calc-survival": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OutcomeSurvivalInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OutcomeSurvivalResult"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "calc-water-balance": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WaterBalanceInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WaterBalanceResult"];
                 };
             };
             /** @description Error */
@@ -14324,6 +14913,261 @@ export interface operations {
             };
         };
     };
+    "list-planted": {
+        parameters: {
+            query?: {
+                /** @description tag, kind, customer or spot */
+                text?: string;
+                limit?: number;
+            };
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlantedLines"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "see-planted": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlantedPage"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "set-contact": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlantedContacted"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlantedPage"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "add-care-entry": {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+                /** @description sent twice, it happens once */
+                "Idempotency-Key": string;
+                /** @description seconds for which the entry waited on a device without a network; it counts from when it was made */
+                "Sedum-Entered-Ago"?: number;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlantedNewEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlantedPage"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "take-back-care-entry": {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+                /** @description sent twice, it happens once */
+                "Idempotency-Key": string;
+            };
+            path: {
+                id: string;
+                record: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlantedBecause"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlantedPage"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "take-back-planted": {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+                /** @description sent twice, it happens once */
+                "Idempotency-Key": string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlantedBecause"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlantedPage"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "list-prices": {
         parameters: {
             query?: never;
@@ -15960,6 +16804,88 @@ export interface operations {
                 };
                 content: {
                     "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "sheet-planted": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlantedSheetPlanted"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "record-planted": {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+                /** @description sent twice, it happens once */
+                "Idempotency-Key": string;
+            };
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlantedNewPlanted"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlantedPage"];
                 };
             };
             /** @description Error */
@@ -18414,6 +19340,48 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["StationsPreview"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "poll-station": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StationsPolled"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StationsPage"];
                 };
             };
             /** @description Error */

@@ -1,0 +1,13 @@
+package planted
+
+import "sedum/kernel"
+
+// Forget leaves of the trees planted for somebody when they were planted and what became of them; nothing here names anybody, and what was
+// written of a mistake may.
+func Forget(tx *kernel.Tx, spotIDs []string) error {
+	if len(spotIDs) == 0 {
+		return nil
+	}
+	_, err := kernel.Exec(tx, "UPDATE mendings SET was = '{}', reason = '—' WHERE what = 'planted' AND of_id IN (SELECT id FROM planted_trees WHERE spot_id IN ?)", spotIDs)
+	return err
+}

@@ -1,0 +1,311 @@
+package planted
+
+import (
+	"errors"
+	"slices"
+	"strings"
+	"time"
+
+	"sedum/app/sheets"
+	"sedum/app/stations"
+	"sedum/app/yard"
+	"sedum/core/calc"
+	"sedum/core/care"
+	"sedum/core/planting"
+	"sedum/core/water"
+	"sedum/kernel"
+)
+
+// Line is a planted tree in a list.
+type Line struct {
+	ID        string       `json:"id"`
+	Tag       string       `json:"tag"`
+	Common    string       `json:"common"`
+	Customer  string       `json:"customer"`
+	SpotName  string       `json:"spot_name"`
+	Number    int          `json:"number" doc:"of its sheet"`
+	PlantedOn time.Time    `json:"planted_on"`
+	EndedOn   *time.Time   `json:"ended_on"`
+	EndedAs   string       `json:"ended_as"`
+	Cause     string       `json:"cause"`
+	Contact   bool         `json:"contact"`
+	AsOf      *time.Time   `json:"as_of" doc:"the last day that its station tells of"`
+	Share     *float64     `json:"share" decimals:"2"`
+	FillL     *float64     `json:"fill_l" decimals:"1"`
+	Advice    water.Advice `json:"advice" optional:"true"`
+}
+
+// Lines are planted trees, those that want something first.
+type Lines struct {
+	Trees []Line `json:"trees"`
+	// More tells that there are more than are shown.
+	More bool `json:"more"`
+	// Owed and Wet are of all, not only of those shown.
+	Owed int `json:"owed"`
+	Wet  int `json:"wet"`
+}
+
+type linesAsk struct {
+	Text  string `query:"text" maxLength:"80" doc:"tag, kind, customer or spot"`
+	Limit int    `query:"limit" default:"100" minimum:"1" maximum:"500"`
+}
+
+// list shows what wants water first, then what stands too wet, then the youngest.
+func list(tx *kernel.Tx, ask linesAsk) (Lines, error) {
+	out := Lines{Trees: []Line{}}
+	find := first
+	if ask.Text != "" {
+		find = sought
+	}
+	ids, err := find(tx, ask.Text, ask.Limit+1)
+	if err != nil {
+		return out, err
+	}
+	if len(ids) > ask.Limit {
+		ids, out.More = ids[:ask.Limit], true
+	}
+	if out.Trees, err = LinesOf(tx, ids); err != nil {
+		return out, err
+	}
+	for _, part := range []struct {
+		advice water.Advice
+		into   *int
+	}{{water.WaterTwice, &out.Owed}, {water.WaterNow, &out.Owed}, {water.TooWet, &out.Wet}} {
+		n, err := kernel.Value[int](tx, "SELECT COUNT(*) FROM planted_water WHERE advice = ?", part.advice)
+		if err != nil {
+			return out, err
+		}
+		*part.into += n
+	}
+	return out, nil
+}
+
+// LinesOf are planted trees in the order of their ids.
+func LinesOf(tx *kernel.Tx, ids []string) ([]Line, error) {
+	out := []Line{}
+	if len(ids) == 0 {
+		return out, nil
+	}
+	rows, err := kernel.Rows[Line](tx, `SELECT t.id, JSON_VALUE(s.content, '$.tag') AS tag, JSON_VALUE(s.content, '$.common') AS common, JSON_VALUE(s.content, '$.customer') AS customer, JSON_VALUE(s.content, '$.spot_name') AS spot_name,
+		s.number, t.planted_on, t.ended_on, t.ended_as, t.cause, t.contact, w.as_of, w.share, w.fill_l, COALESCE(w.advice, '') AS advice
+		FROM planted_trees t JOIN sheets s ON s.id = t.sheet_id LEFT JOIN planted_water w ON w.planted_id = t.id WHERE t.id IN ?`, ids)
+	byID := map[string]Line{}
+	for _, r := range rows {
+		byID[r.ID] = r
+	}
+	for _, id := range ids {
+		if l, ok := byID[id]; ok {
+			out = append(out, calc.Rounded(l))
+		}
+	}
+	return out, err
+}
+
+// first are those that want something first, as many as are asked for: read part by part, each along its index.
+func first(tx *kernel.Tx, _ string, limit int) ([]string, error) {
+	ids := []string{}
+	for _, advice := range []water.Advice{water.WaterTwice, water.WaterNow, water.TooWet} {
+		rows, err := kernel.Rows[struct{ ID string }](tx, "SELECT planted_id AS id FROM planted_water WHERE advice = ? ORDER BY share LIMIT ?", advice, limit-len(ids))
+		if err != nil {
+			return nil, err
+		}
+		for _, r := range rows {
+			ids = append(ids, r.ID)
+		}
+		if len(ids) >= limit {
+			return ids, nil
+		}
+	}
+	rows, err := kernel.Rows[struct{ ID string }](tx, "SELECT id FROM planted_trees WHERE taken_back_at IS NULL ORDER BY planted_on DESC, id LIMIT ?", limit+len(ids))
+	for _, r := range rows {
+		if len(ids) < limit && !slices.Contains(ids, r.ID) {
+			ids = append(ids, r.ID)
+		}
+	}
+	return ids, err
+}
+
+// sought are those of which a tag, a kind, a customer or a spot has these letters.
+func sought(tx *kernel.Tx, text string, limit int) ([]string, error) {
+	like := "%" + yard.Letters(strings.TrimSpace(text)) + "%"
+	rows, err := kernel.Rows[struct{ ID string }](tx, `SELECT t.id FROM planted_trees t JOIN trees y ON y.id = t.tree_id JOIN lots l ON l.id = y.lot_id JOIN kinds k ON k.id = l.kind_id
+		JOIN spots p ON p.id = t.spot_id JOIN sites i ON i.id = p.site_id JOIN customers c ON c.id = i.customer_id
+		WHERE t.taken_back_at IS NULL AND (y.tag LIKE ? OR k.common LIKE ? OR k.botanical LIKE ? OR c.name LIKE ? OR p.name LIKE ?) ORDER BY t.planted_on DESC, t.id LIMIT ?`, like, like, like, like, like, limit)
+	ids := []string{}
+	for _, r := range rows {
+		ids = append(ids, r.ID)
+	}
+	return ids, err
+}
+
+// Owed is how many living trees are owed water.
+func Owed(tx *kernel.Tx) (int, error) {
+	return kernel.Value[int](tx, `SELECT COUNT(*) FROM planted_water w JOIN planted_trees t ON t.id = w.planted_id WHERE w.advice IN ('water-now', 'water-twice') AND t.taken_back_at IS NULL AND t.ended_on IS NULL`)
+}
+
+// ShownEntry is an entry on the page.
+type ShownEntry struct {
+	ID         string     `json:"id"`
+	DoneOn     string     `json:"done_on"`
+	GivenL     *float64   `json:"given_l" decimals:"1"`
+	Felt       water.Felt `json:"felt" optional:"true"`
+	ByCustomer bool       `json:"by_customer"`
+	// Moved is by how much of its capacity the store was off, nil for an entry without a finger test.
+	Moved *float64 `json:"moved" decimals:"2"`
+}
+
+// Page is a planted tree with its water.
+type Page struct {
+	Line
+	Version    int               `json:"version"`
+	ByCustomer bool              `json:"by_customer"`
+	TakenBack  bool              `json:"taken_back"`
+	SpotID     string            `json:"spot_id"`
+	Tree       planting.Tree     `json:"tree"`
+	Plan       planting.Plan     `json:"plan" doc:"as the sheet has it; what the drawing is made of"`
+	Soil       string            `json:"soil"`
+	DoseL      float64           `json:"dose_l" decimals:"1"`
+	Station    string            `json:"station" doc:"empty while the site has none"`
+	Until      string            `json:"until" doc:"the day from which it is watered in drought only"`
+	Water      []water.Line      `json:"water"`
+	Entries    []ShownEntry      `json:"entries"`
+	Filled     int               `json:"filled" doc:"days of which something was not read and was filled by rule"`
+	Missing    int               `json:"missing" doc:"days of which nothing is known"`
+	Stale      bool              `json:"stale" doc:"the station has told nothing for over two days"`
+	Thirsty    bool              `json:"thirsty" doc:"on a hot day of the coming month it uses over half of what its ball holds"`
+	Says       []kernel.Sentence `json:"says" doc:"the answer of today, first, and what stands behind it"`
+}
+
+func see(tx *kernel.Tx, p kernel.ByID) (Page, error) {
+	t, err := kernel.One[Tree](tx, "id = ?", p.ID)
+	if err != nil {
+		return Page{}, err
+	}
+	return pageOf(tx, t)
+}
+
+// Pages is the page of a planted tree for other capabilities.
+func Pages(tx *kernel.Tx, t Tree) (Page, error) { return pageOf(tx, t) }
+
+func pageOf(tx *kernel.Tx, t Tree) (Page, error) {
+	all, err := gather(tx, []Tree{t})
+	if err != nil {
+		return Page{}, err
+	}
+	f := all[0]
+	c := f.sheet.Content
+	out := Page{Line: Line{ID: t.ID, Tag: c.Tag, Common: c.Common, Customer: c.Customer, SpotName: c.SpotName, Number: f.sheet.Number, PlantedOn: t.PlantedOn, EndedOn: t.EndedOn, EndedAs: t.EndedAs, Cause: t.Cause, Contact: t.Contact},
+		Version: t.Version, ByCustomer: t.ByCustomer, TakenBack: t.TakenBackAt != nil, SpotID: t.SpotID, Tree: c.Input.Tree, Plan: c.Plan, Soil: string(c.Input.Spot.SoilClass), DoseL: c.Plan.Basin.DoseL,
+		Until: care.Established(t.PlantedOn, c.Input.Tree.CaliperMM).Format(time.DateOnly), Water: []water.Line{}, Entries: []ShownEntry{}, Says: []kernel.Sentence{}}
+	if f.station != nil {
+		out.Station = f.station.Name
+		until := f.until(tx.Today())
+		days, err := stations.DailyOf(tx, *f.station, t.PlantedOn, until)
+		if err != nil {
+			return out, err
+		}
+		if out.Water, err = f.lines(tx, days); err != nil {
+			return out, err
+		}
+		out.count(f, until)
+	}
+	of := map[string]water.Line{}
+	for _, l := range out.Water {
+		of[l.Date.Format(time.DateOnly)] = l
+	}
+	for _, e := range f.entries {
+		shown := ShownEntry{ID: e.ID, DoneOn: e.DoneOn.Format(time.DateOnly), GivenL: e.GivenL, Felt: e.Felt, ByCustomer: e.ByCustomer}
+		if l, ok := of[shown.DoneOn]; ok && e.Felt != "" {
+			shown.Moved = &l.Moved
+		}
+		out.Entries = append(out.Entries, shown)
+	}
+	if n := len(out.Water); n > 0 && t.EndedOn == nil {
+		last := out.Water[n-1]
+		share := last.Share()
+		out.AsOf, out.Share, out.FillL, out.Advice = &last.Date, &share, &last.FillL, last.Advice
+	}
+	in := f.inCore(tx)
+	out.Thirsty = t.EndedOn == nil && in.On(tx.Today().AddDate(0, 0, 30)) != water.Leafless && in.Thirsty(tx.Who.House, tx.Today().AddDate(0, 1, 0).Month())
+	out.says(tx)
+	return calc.Rounded(out), nil
+}
+
+// count tells what of the record had to be filled, and how old it is.
+func (out *Page) count(f followed, until time.Time) {
+	for _, l := range out.Water {
+		if l.Temps != "" || l.Rain != "" {
+			out.Filled++
+		}
+	}
+	last := f.PlantedOn.AddDate(0, 0, -1)
+	if n := len(out.Water); n > 0 {
+		last = out.Water[n-1].Date
+		out.Missing = int(last.Sub(f.PlantedOn).Hours()/24) + 1 - n
+	}
+	out.Stale = until.Sub(last) > 2*24*time.Hour
+}
+
+// says is the answer of today, and why.
+func (out *Page) says(tx *kernel.Tx) {
+	say := func(code string, values map[string]any) {
+		out.Says = append(out.Says, kernel.Sentence{Code: code, Text: tx.Say.Say("water.says."+code, values)})
+	}
+	l := func(x *float64) planting.Measure { return planting.Measure{Value: *x, Unit: "l"} }
+	switch {
+	case out.EndedOn != nil:
+		say("ended", map[string]any{"date": *out.EndedOn})
+		return
+	case out.Station == "":
+		say("no-station", map[string]any{"dose": planting.Measure{Value: out.DoseL, Unit: "l"}})
+		return
+	case tx.Today().Format(time.DateOnly) > out.Until:
+		say("established", nil)
+		return
+	case out.AsOf == nil:
+		say("no-weather", map[string]any{"dose": planting.Measure{Value: out.DoseL, Unit: "l"}})
+		return
+	}
+	share := planting.Measure{Value: 100 * *out.Share, Unit: "pct"}
+	say(string(out.Advice), map[string]any{"fill": l(out.FillL), "share": share, "days": out.Water[len(out.Water)-1].FullDays})
+	say("as-of", map[string]any{"share": share, "date": *out.AsOf, "station": out.Station})
+	if out.Stale {
+		say("stale", map[string]any{"date": *out.AsOf})
+	}
+	if out.Thirsty {
+		say("thirsty", nil)
+	}
+	if out.Filled > 0 {
+		say("filled", map[string]any{"n": out.Filled})
+	}
+	if out.Missing > 0 {
+		say("missing", map[string]any{"n": out.Missing})
+	}
+	off := 0
+	for _, e := range out.Entries {
+		if e.Moved != nil && (*e.Moved > 0.15 || *e.Moved < -0.15) {
+			off++
+		}
+	}
+	if off > 0 {
+		say("evidence", map[string]any{"n": off})
+	}
+}
+
+// SheetPlanted is whether the tree of a sheet is planted; ID is empty while it is not.
+type SheetPlanted struct {
+	ID        string     `json:"id"`
+	PlantedOn *time.Time `json:"planted_on"`
+}
+
+func ofSheet(tx *kernel.Tx, p kernel.ByNumber) (SheetPlanted, error) {
+	s, err := kernel.One[sheets.Sheet](tx, "number = ?", p.Number)
+	if err != nil {
+		return SheetPlanted{}, err
+	}
+	t, err := OfSheet(tx, s)
+	if errors.Is(err, kernel.ErrMissing) {
+		return SheetPlanted{}, nil
+	}
+	return SheetPlanted{ID: t.ID, PlantedOn: &t.PlantedOn}, err
+}
