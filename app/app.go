@@ -34,6 +34,8 @@ import (
 	"sedum/app/stations"
 	"sedum/app/stocktake"
 	"sedum/app/today"
+	"sedum/app/troubles"
+	"sedum/app/visits"
 	"sedum/app/work"
 	"sedum/app/yard"
 	"sedum/core/roles"
@@ -107,6 +109,8 @@ func New(d *kernel.Database, s Settings) *kernel.Kernel {
 				match.Capability(clocks),
 				sheets.Capability(desk),
 				planted.Capability(),
+				visits.Capability(),
+				troubles.Capability(),
 				copies.Capability(),
 				orders.Capability(desk),
 				forgetting.Capability(),

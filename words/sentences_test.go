@@ -18,6 +18,7 @@ import (
 	"sedum/app/mending"
 	"sedum/app/photos"
 	"sedum/app/sheets"
+	"sedum/app/visits"
 	"sedum/core/arrival"
 	"sedum/core/care"
 	"sedum/core/climate"
@@ -34,6 +35,9 @@ import (
 	"sedum/core/station"
 	"sedum/core/stock"
 	"sedum/core/survey"
+	"sedum/core/trouble"
+	"sedum/core/visit"
+	"sedum/core/water"
 	"sedum/core/yard"
 	"sedum/words"
 )
@@ -167,6 +171,27 @@ func sets() map[string]said {
 		"stock.Correction":      by(set.Texts[stock.Correction](), "work.", ""),
 		"stock.Cover":           by(set.Texts[stock.Cover](), "clock.cover.", "cover."),
 		"stock.FlareAction":     by(set.Texts[stock.FlareAction](), "reason.flare.", "", "none"),
+		"station.Filled":        by(set.Texts[station.Filled](), "", "water.filled.", ""),
+		"trouble.Cause":         by(set.Texts[trouble.Cause](), "cause.name.", ""),
+		"trouble.Effort":        by(set.Texts[trouble.Effort](), "", "trouble.effort."),
+		"trouble.Place":         by(set.Texts[trouble.Place](), "", "trouble.place."),
+		"trouble.Wait":          by(set.Texts[trouble.Wait](), "cause.wait.", "", ""),
+		"visit.Alive":           by(set.Texts[visit.Alive](), "", "visit.alive."),
+		"visit.Damage":          by(set.Texts[visit.Damage](), "", "visit.damage."),
+		"visit.Flare":           by(set.Texts[visit.Flare](), "", "visit.flare."),
+		"visit.Grass":           by(set.Texts[visit.Grass](), "", "visit.grass."),
+		"visit.Growth":          by(set.Texts[visit.Growth](), "", "visit.growth."),
+		"visit.Guard":           by(set.Texts[visit.Guard](), "", "visit.guard."),
+		"visit.Leaves":          by(set.Texts[visit.Leaves](), "", "visit.leaves."),
+		"visit.Mulch":           by(set.Texts[visit.Mulch](), "", "visit.mulch."),
+		"visit.Stake":           by(set.Texts[visit.Stake](), "", "visit.stake."),
+		"visit.Tie":             by(set.Texts[visit.Tie](), "", "visit.tie."),
+		"visit.Wants":           by(set.Texts[visit.Wants](), "visit.wants.", ""),
+		"visits.Shows":          by(set.Texts[visits.Shows](), "", "visit.shows."),
+		"water.Advice":          by(set.Texts[water.Advice](), "water.says.", "water.advice."),
+		"water.Felt":            by(set.Texts[water.Felt](), "", "soil.felt."),
+		"water.Ground":          unsaid(set.Texts[water.Ground]()), // an input of the calculator alone
+		"water.Leaf":            by(set.Texts[water.Leaf](), "", "water.leaf."),
 		"stock.FlareClass":      unsaid(set.Texts[stock.FlareClass]()),
 		"stock.FlareStatus":     by(set.Texts[stock.FlareStatus](), "flare.", ""),
 		"stock.Foliage":         unsaid(set.Texts[stock.Foliage]()),

@@ -11,6 +11,8 @@ import (
 	"sedum/app/ground"
 	"sedum/app/planted"
 	"sedum/app/sheets"
+	"sedum/app/troubles"
+	"sedum/app/visits"
 	"sedum/core/fault"
 	"sedum/core/keeping"
 	"sedum/core/roles"
@@ -96,8 +98,10 @@ func forget(tx *kernel.Tx, customer string, data ground.Data) error {
 			return kernel.Refused{Code: "tree-held-for-them", Field: "name"}
 		}
 	}
-	if err := planted.Forget(tx, data.Spots); err != nil {
-		return err
+	for _, forget := range []func(*kernel.Tx, []string) error{planted.Forget, visits.Forget, troubles.Forget} {
+		if err := forget(tx, data.Spots); err != nil {
+			return err
+		}
 	}
 	if err := copies.Forget(tx, data.Spots); err != nil {
 		return err

@@ -107,10 +107,15 @@ func takeBackEntry(tx *kernel.Tx, p OfTree, why Because) (string, error) {
 	if err := mending.Keep(tx, mending.Planted, t.ID, was, why.Reason); err != nil {
 		return "", err
 	}
-	if err := kernel.ChangeOne[Entry](tx, map[string]any{"taken_back_at": tx.Now}, "id = ?", e.ID); err != nil {
-		return "", err
+	return t.ID, Drop(tx, t, e.ID)
+}
+
+// Drop takes an entry of a tree that is held back, and works its store out anew.
+func Drop(tx *kernel.Tx, t Tree, entry string) error {
+	if err := kernel.ChangeOne[Entry](tx, map[string]any{"taken_back_at": tx.Now}, "id = ? AND planted_id = ?", entry, t.ID); err != nil {
+		return err
 	}
-	return t.ID, workOut(tx, t)
+	return workOut(tx, t)
 }
 
 // takeBack takes back that a tree was planted: nothing of it counts any more.

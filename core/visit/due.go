@@ -47,8 +47,11 @@ func NextDue(planted time.Time, looks []time.Time, today time.Time) (Due, bool) 
 	}
 	for _, d := range Days(planted) {
 		if d.After(last) {
-			return Due{On: d, Late: today.Sub(d) > lateAfter}, true
+			return Due{On: d, Late: IsLate(d, today)}, true
 		}
 	}
 	return Due{}, false
 }
+
+// IsLate tells whether a look that was due on a day is late.
+func IsLate(due, today time.Time) bool { return today.Sub(due) > lateAfter }

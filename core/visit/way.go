@@ -8,16 +8,17 @@ type Stop struct {
 	Known bool
 }
 
-func apart(a, b Stop) float64 { return math.Hypot(a.X-b.X, a.Y-b.Y) }
+// Apart is how far two stops lie apart, in metres.
+func Apart(a, b Stop) float64 { return math.Hypot(a.X-b.X, a.Y-b.Y) }
 
 // Length is how long a way through stops is from a start and back to it, in metres.
 func Length(start Stop, stops []Stop, order []int) float64 {
 	sum, at := 0.0, start
 	for _, i := range order {
-		sum += apart(at, stops[i])
+		sum += Apart(at, stops[i])
 		at = stops[i]
 	}
-	return sum + apart(at, start)
+	return sum + Apart(at, start)
 }
 
 // Order is the way of a round from a start and back: nearest next, then two ways crossed are uncrossed while that shortens it (2-opt). Stops
@@ -36,7 +37,7 @@ func Order(start Stop, stops []Stop) []int {
 	for len(left) > 0 {
 		best := 0
 		for i := range left {
-			if apart(at, stops[left[i]]) < apart(at, stops[left[best]]) {
+			if Apart(at, stops[left[i]]) < Apart(at, stops[left[best]]) {
 				best = i
 			}
 		}
@@ -54,8 +55,8 @@ func Order(start Stop, stops []Stop) []int {
 		shorter = false
 		for i := range out {
 			for j := i + 1; j < len(out); j++ {
-				now := apart(place(i-1), place(i)) + apart(place(j), place(j+1))
-				then := apart(place(i-1), place(j)) + apart(place(i), place(j+1))
+				now := Apart(place(i-1), place(i)) + Apart(place(j), place(j+1))
+				then := Apart(place(i-1), place(j)) + Apart(place(i), place(j+1))
 				if then < now-1e-9 {
 					for a, b := i, j; a < b; a, b = a+1, b-1 {
 						out[a], out[b] = out[b], out[a]

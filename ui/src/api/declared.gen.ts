@@ -443,6 +443,14 @@ export const stales = {
   'set-contact': ['list-planted', 'see-planted', 'sheet-planted', 'today'],
   'add-care-entry': ['list-planted', 'see-planted', 'sheet-planted', 'today'],
   'take-back-care-entry': ['list-planted', 'see-planted', 'sheet-planted', 'today'],
+  'save-visit': ['see-visits', 'see-round', 'list-planted', 'see-planted', 'sheet-planted', 'today'],
+  'take-back-visit': ['see-visits', 'see-round', 'list-planted', 'see-planted', 'sheet-planted', 'today'],
+  'add-visit-photo': ['see-visits'],
+  'save-trouble': ['list-troubles', 'see-trouble', 'list-planted', 'see-planted', 'sheet-planted', 'today'],
+  'amend-trouble': ['list-troubles', 'see-trouble', 'list-planted', 'see-planted', 'sheet-planted', 'today'],
+  'decide-trouble': ['list-troubles', 'see-trouble', 'list-planted', 'see-planted', 'sheet-planted', 'today'],
+  'take-back-trouble': ['list-troubles', 'see-trouble', 'list-planted', 'see-planted', 'sheet-planted', 'today'],
+  'change-odds': ['list-odds', 'weigh-signs'],
   'take-up-telling': ['list-tellings', 'list-spots', 'today'],
   'drop-telling': ['list-tellings', 'today'],
   'erase-customer': [
@@ -518,6 +526,11 @@ export const reads = [
   'list-planted',
   'see-planted',
   'sheet-planted',
+  'see-visits',
+  'see-round',
+  'list-troubles',
+  'see-trouble',
+  'list-odds',
   'list-tellings',
   'sheet-ticks',
   'order-of-sheet',
@@ -537,6 +550,8 @@ export const kept = [
   'correct',
   'scan-tags',
   'add-care-entry',
+  'save-visit',
+  'add-visit-photo',
 ] as const
 
 export type Changing = keyof typeof stales
@@ -1513,6 +1528,18 @@ export const troubleCause = [
 ] as const
 export const troubleEffort = ['record', 'look', 'hand', 'dig'] as const
 export const troublePlace = ['crown', 'trunk', 'base', 'ball', 'ground', 'around', 'record'] as const
+export const troubleWait = ['', 'scratch-first', 'wait', 'waited', 'dead'] as const
+export const visitAlive = ['living', 'dead', 'gone'] as const
+export const visitDamage = ['mower', 'gnawed', 'sunscald', 'broken-branch', 'frost', 'deliberate'] as const
+export const visitFlare = ['visible', 'buried', 'under-mulch'] as const
+export const visitGrass = ['ring-kept', 'grown-in'] as const
+export const visitGrowth = ['fair', 'short'] as const
+export const visitGuard = ['none', 'fine', 'tight'] as const
+export const visitLeaves = ['sound', 'yellow', 'brown-edges', 'spotted', 'wilting', 'none'] as const
+export const visitMulch = ['right', 'thin', 'against-trunk'] as const
+export const visitStake = ['none', 'fine', 'loose', 'broken'] as const
+export const visitTie = ['none', 'slack', 'tight', 'cutting-in'] as const
+export const visitsShows = ['whole', 'crown', 'trunk', 'base', 'ball'] as const
 export const waterAdvice = ['water-now', 'water-twice', 'not-yet', 'too-wet'] as const
 export const waterFelt = ['wet', 'moist', 'dry'] as const
 export const waterGround = ['sand', 'loam', 'clay'] as const

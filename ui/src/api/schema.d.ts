@@ -2020,6 +2020,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/planted/{id}/photos": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Add visit photo */
+        post: operations["add-visit-photo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/planted/{id}/taken-back": {
         parameters: {
             query?: never;
@@ -2031,6 +2048,41 @@ export interface paths {
         put?: never;
         /** Take back planted */
         post: operations["take-back-planted"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/planted/{id}/visits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** See visits */
+        get: operations["see-visits"];
+        put?: never;
+        /** Save visit */
+        post: operations["save-visit"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/planted/{id}/visits/{record}/taken-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take back visit */
+        post: operations["take-back-visit"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2134,6 +2186,23 @@ export interface paths {
         put?: never;
         /** Take out record */
         post: operations["take-out-record"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/round": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** See round */
+        get: operations["see-round"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -4000,6 +4069,145 @@ export interface paths {
         };
         /** Take home card */
         get: operations["take-home-card"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/troubles": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List troubles */
+        get: operations["list-troubles"];
+        put?: never;
+        /** Save trouble */
+        post: operations["save-trouble"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/troubles/odds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List odds */
+        get: operations["list-odds"];
+        put?: never;
+        /** Change odds */
+        post: operations["change-odds"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/troubles/weighing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Weigh signs */
+        post: operations["weigh-signs"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/troubles/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** See trouble */
+        get: operations["see-trouble"];
+        /** Amend trouble */
+        put: operations["amend-trouble"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/troubles/{number}/decided": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Decide trouble */
+        put: operations["decide-trouble"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/troubles/{number}/taken-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take back trouble */
+        post: operations["take-back-trouble"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/visit-photos/{id}/picture.jpg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** See visit photo */
+        get: operations["see-visit-photo"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/visit-photos/{id}/thumbnail.jpg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** See visit thumbnail */
+        get: operations["see-visit-thumbnail"];
         put?: never;
         post?: never;
         delete?: never;
@@ -9389,6 +9597,364 @@ export interface components {
             heard: components["schemas"]["TroubleHeard"][];
             next: components["schemas"]["TroubleCheck"][];
             shares: number[];
+        };
+        TroubleRung: {
+            /** @description what is there holds growth back */
+            found: boolean;
+            looked: boolean;
+            question: string;
+        };
+        TroubleSpeaks: {
+            answer: string;
+            /** Format: double */
+            factor: number;
+            question: string;
+        };
+        /** @enum {string} */
+        TroubleWait: "" | "scratch-first" | "wait" | "waited" | "dead";
+        TroublesAmended: {
+            planted_id?: string;
+            said: string;
+            seen: {
+                [key: string]: string;
+            };
+            unheard: string[];
+            /** Format: int64 */
+            version: number;
+        };
+        TroublesAskedQuestion: {
+            answers: string[];
+            effort: components["schemas"]["TroubleEffort"];
+            place: components["schemas"]["TroublePlace"];
+            question: string;
+        };
+        TroublesDecided: {
+            cause: components["schemas"]["TroubleCause"] | "";
+            /** Format: int64 */
+            version: number;
+        };
+        TroublesLine: {
+            cause: string;
+            common: string;
+            customer: string;
+            leading: string;
+            /** Format: int64 */
+            number: number;
+            opened_on: string;
+            planted_id: string;
+            /** Format: double */
+            share: number;
+            /** @description empty for a tree that is none of ours */
+            tag: string;
+        };
+        TroublesLines: {
+            /** Format: int64 */
+            next: number;
+            troubles: components["schemas"]["TroublesLine"][];
+        };
+        TroublesNewOdd: {
+            answer: string;
+            cause: components["schemas"]["TroubleCause"];
+            /** Format: double */
+            factor?: number;
+            question: string;
+            reason: string;
+        };
+        TroublesNewTrouble: {
+            planted_id?: string;
+            said: string;
+            seen: {
+                [key: string]: string;
+            };
+            unheard: string[];
+        };
+        TroublesOddsAnswer: {
+            answer: string;
+            factors: components["schemas"]["TroublesOddsFactor"][];
+        };
+        TroublesOddsChange: {
+            answer: string;
+            /** Format: date-time */
+            at: string;
+            by: string;
+            cause: string;
+            /** Format: double */
+            factor: number | null;
+            question: string;
+            reason: string;
+        };
+        TroublesOddsFactor: {
+            cause: components["schemas"]["TroubleCause"];
+            /** Format: double */
+            factor: number;
+            name: string;
+            /** Format: double */
+            ours: number;
+        };
+        TroublesOddsPage: {
+            changes: components["schemas"]["TroublesOddsChange"][];
+            questions: components["schemas"]["TroublesOddsQuestion"][];
+        };
+        TroublesOddsQuestion: {
+            answers: components["schemas"]["TroublesOddsAnswer"][];
+            effort: components["schemas"]["TroubleEffort"];
+            place: components["schemas"]["TroublePlace"];
+            question: string;
+        };
+        TroublesPage: {
+            cause: components["schemas"]["TroubleCause"] | "";
+            cause_name: string;
+            /** Format: date-time */
+            decided_at: string | null;
+            decided_by: string;
+            /** Format: int64 */
+            number: number;
+            opened_on: string;
+            planted_id: string;
+            said: string;
+            taken_back: boolean;
+            /** Format: int64 */
+            version: number;
+            weighing: components["schemas"]["TroublesWeighing"];
+        };
+        TroublesSigns: {
+            planted_id?: string;
+            said: string;
+            seen: {
+                [key: string]: string;
+            };
+            unheard: string[];
+        };
+        TroublesTakenBack: {
+            reason: string;
+            /** Format: int64 */
+            version: number;
+        };
+        TroublesWeighedCause: {
+            /** @description empty where nobody need be called */
+            call: string;
+            cause: components["schemas"]["TroubleCause"];
+            do: string;
+            dont: string;
+            name: string;
+            /** Format: double */
+            share: number;
+            speaks: components["schemas"]["TroubleSpeaks"][];
+        };
+        TroublesWeighing: {
+            /** @description as a phrase */
+            answer: string;
+            /** @description every question with its answers, from the crown down */
+            asked: components["schemas"]["TroublesAskedQuestion"][];
+            /** @description the likeliest first; those under a hundredth are left out */
+            causes: components["schemas"]["TroublesWeighedCause"][];
+            heard: components["schemas"]["TroubleHeard"][];
+            /** @description for short growth, in its order */
+            ladder: components["schemas"]["TroubleRung"][];
+            /** @description what would tell most, first */
+            next: components["schemas"]["TroubleCheck"][];
+            /** @description what our own record answers */
+            record: {
+                [key: string]: string;
+            };
+            /** @description all answers that count */
+            seen: {
+                [key: string]: string;
+            };
+            sure: boolean;
+            wait: components["schemas"]["TroubleWait"] | "";
+            wait_says: string;
+        };
+        /** @enum {string} */
+        VisitAlive: "living" | "dead" | "gone";
+        /** @enum {string} */
+        VisitDamage: "mower" | "gnawed" | "sunscald" | "broken-branch" | "frost" | "deliberate";
+        VisitFacts: {
+            alive?: components["schemas"]["VisitAlive"] | "";
+            damage?: components["schemas"]["VisitDamage"][];
+            deep_soil?: components["schemas"]["WaterFelt"] | "";
+            flare?: components["schemas"]["VisitFlare"] | "";
+            grass?: components["schemas"]["VisitGrass"] | "";
+            guard?: components["schemas"]["VisitGuard"] | "";
+            /** Format: double */
+            lean_deg?: number;
+            /**
+             * Format: double
+             * @description where its top leans to
+             */
+            lean_to_deg?: number;
+            leaves?: components["schemas"]["VisitLeaves"] | "";
+            middle_soil?: components["schemas"]["WaterFelt"] | "";
+            mulch?: components["schemas"]["VisitMulch"] | "";
+            note?: string;
+            rocks?: boolean;
+            /**
+             * Format: double
+             * @description this year's growth of the leader or the longest shoot
+             */
+            shoot_mm?: number;
+            stake?: components["schemas"]["VisitStake"] | "";
+            tie?: components["schemas"]["VisitTie"] | "";
+            top_soil?: components["schemas"]["WaterFelt"] | "";
+        };
+        /** @enum {string} */
+        VisitFlare: "visible" | "buried" | "under-mulch";
+        /** @enum {string} */
+        VisitGrass: "ring-kept" | "grown-in";
+        /** @enum {string} */
+        VisitGrowth: "fair" | "short";
+        /** @enum {string} */
+        VisitGuard: "none" | "fine" | "tight";
+        /** @enum {string} */
+        VisitLeaves: "sound" | "yellow" | "brown-edges" | "spotted" | "wilting" | "none";
+        /** @enum {string} */
+        VisitMulch: "right" | "thin" | "against-trunk";
+        /** @enum {string} */
+        VisitStake: "none" | "fine" | "loose" | "broken";
+        /** @enum {string} */
+        VisitTie: "none" | "slack" | "tight" | "cutting-in";
+        VisitsNewVisit: {
+            facts: components["schemas"]["VisitFacts"];
+            id: string;
+            visited_on: string;
+        };
+        VisitsPage: {
+            advice: components["schemas"]["WaterAdvice"] | "";
+            /**
+             * Format: date-time
+             * @description the last day that its station tells of
+             */
+            as_of: string | null;
+            by_customer: boolean;
+            cause: string;
+            common: string;
+            contact: boolean;
+            customer: string;
+            /** Format: double */
+            dose_l: number;
+            ended_as: string;
+            /** Format: date-time */
+            ended_on: string | null;
+            entries: components["schemas"]["PlantedShownEntry"][];
+            /** Format: double */
+            fill_l: number | null;
+            /**
+             * Format: int64
+             * @description days of which something was not read and was filled by rule
+             */
+            filled: number;
+            id: string;
+            /**
+             * Format: int64
+             * @description days of which nothing is known
+             */
+            missing: number;
+            next_on: string;
+            /**
+             * Format: int64
+             * @description of its sheet
+             */
+            number: number;
+            /** @description as the sheet has it; what the drawing is made of */
+            plan: components["schemas"]["PlantingPlan"];
+            /** Format: date-time */
+            planted_on: string;
+            /** @description the answer of today, first, and what stands behind it */
+            says: components["schemas"]["Sentence"][];
+            /** Format: double */
+            share: number | null;
+            soil: string;
+            spot_id: string;
+            spot_name: string;
+            /** @description the station has told nothing for over two days */
+            stale: boolean;
+            /** @description empty while the site has none */
+            station: string;
+            tag: string;
+            taken_back: boolean;
+            /** @description on a hot day of the coming month it uses over half of what its ball holds */
+            thirsty: boolean;
+            tree: components["schemas"]["PlantingTree"];
+            /** @description the day from which it is watered in drought only */
+            until: string;
+            /** Format: double */
+            usual_growth_mm: number | null;
+            /** Format: int64 */
+            version: number;
+            visits: components["schemas"]["VisitsShown"][];
+            water: components["schemas"]["WaterLine"][];
+        };
+        VisitsRound: {
+            /** Format: int64 */
+            left: number;
+            stops: components["schemas"]["VisitsStop"][];
+            /**
+             * Format: double
+             * @description between those stops of which the place is known
+             */
+            way_m: number;
+        };
+        VisitsShown: {
+            /** @description empty when the customer looked */
+            by: string;
+            by_customer: boolean;
+            facts: components["schemas"]["VisitFacts"];
+            growth: components["schemas"]["VisitGrowth"] | "";
+            id: string;
+            may_mend: boolean;
+            photos: components["schemas"]["VisitsShownPhoto"][];
+            visited_on: string;
+            /** @description what it asks for, in words */
+            wants: string[];
+        };
+        VisitsShownPhoto: {
+            caption: string;
+            id: string;
+            shows: components["schemas"]["VisitsShows"];
+        };
+        /** @enum {string} */
+        VisitsShows: "whole" | "crown" | "trunk" | "base" | "ball";
+        VisitsStop: {
+            address: string;
+            advice: components["schemas"]["WaterAdvice"] | "";
+            /**
+             * Format: date-time
+             * @description the last day that its station tells of
+             */
+            as_of: string | null;
+            cause: string;
+            common: string;
+            contact: boolean;
+            customer: string;
+            /** Format: date-time */
+            due_on: string | null;
+            ended_as: string;
+            /** Format: date-time */
+            ended_on: string | null;
+            /** Format: double */
+            fill_l: number | null;
+            id: string;
+            /** Format: date-time */
+            last_on: string | null;
+            late: boolean;
+            /** Format: double */
+            leg_m: number | null;
+            /**
+             * Format: int64
+             * @description of its sheet
+             */
+            number: number;
+            phone: string;
+            /** @description somebody knows where on the globe it lies */
+            placed: boolean;
+            /** Format: date-time */
+            planted_on: string;
+            /** Format: double */
+            share: number | null;
+            spot_name: string;
+            tag: string;
+            /** Format: int64 */
+            wants: number;
         };
         /** @enum {string} */
         WaterAdvice: "water-now" | "water-twice" | "not-yet" | "too-wet";
@@ -15124,6 +15690,58 @@ export interface operations {
             };
         };
     };
+    "add-visit-photo": {
+        parameters: {
+            query?: {
+                visit?: string;
+                shows?: string;
+                caption?: string;
+            };
+            header: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+                /** @description sent twice, it happens once */
+                "Idempotency-Key": string;
+                /** @description seconds for which the entry waited on a device without a network; it counts from when it was made */
+                "Sedum-Entered-Ago"?: number;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+                "image/jpeg": string;
+                "image/png": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VisitsPage"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "take-back-planted": {
         parameters: {
             query?: never;
@@ -15155,6 +15773,135 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlantedPage"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "see-visits": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VisitsPage"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "save-visit": {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+                /** @description sent twice, it happens once */
+                "Idempotency-Key": string;
+                /** @description seconds for which the entry waited on a device without a network; it counts from when it was made */
+                "Sedum-Entered-Ago"?: number;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VisitsNewVisit"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VisitsPage"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "take-back-visit": {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+                /** @description sent twice, it happens once */
+                "Idempotency-Key": string;
+            };
+            path: {
+                id: string;
+                record: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlantedBecause"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VisitsPage"];
                 };
             };
             /** @description Error */
@@ -15435,6 +16182,46 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["StationsPreview"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "see-round": {
+        parameters: {
+            query?: {
+                /** @description what is due within so many days is taken along */
+                days?: number;
+                limit?: number;
+            };
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VisitsRound"];
                 };
             };
             /** @description Error */
@@ -20644,6 +21431,453 @@ export interface operations {
                 };
                 content: {
                     "application/pdf": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "list-troubles": {
+        parameters: {
+            query?: {
+                before?: number;
+                limit?: number;
+                /** @description only those of a planted tree */
+                planted?: string;
+            };
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TroublesLines"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "save-trouble": {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+                /** @description sent twice, it happens once */
+                "Idempotency-Key": string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TroublesNewTrouble"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TroublesPage"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "list-odds": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TroublesOddsPage"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "change-odds": {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+                /** @description sent twice, it happens once */
+                "Idempotency-Key": string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TroublesNewOdd"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TroublesOddsPage"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "weigh-signs": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TroublesSigns"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TroublesWeighing"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "see-trouble": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TroublesPage"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "amend-trouble": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TroublesAmended"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TroublesPage"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "decide-trouble": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TroublesDecided"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TroublesPage"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "take-back-trouble": {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+                /** @description sent twice, it happens once */
+                "Idempotency-Key": string;
+            };
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TroublesTakenBack"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TroublesPage"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "see-visit-photo": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/jpeg": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "see-visit-thumbnail": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/jpeg": string;
                 };
             };
             /** @description Error */

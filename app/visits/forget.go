@@ -1,0 +1,16 @@
+package visits
+
+import "sedum/kernel"
+
+// Forget leaves of the visits to somebody's trees what was seen of the tree: words and pictures, which may show who lives there, go.
+func Forget(tx *kernel.Tx, spotIDs []string) error {
+	if len(spotIDs) == 0 {
+		return nil
+	}
+	const theirs = "planted_id IN (SELECT id FROM planted_trees WHERE spot_id IN ?)"
+	if _, err := kernel.Exec(tx, "UPDATE visits SET facts = JSON_REMOVE(facts, '$.note') WHERE "+theirs, spotIDs); err != nil {
+		return err
+	}
+	_, err := kernel.Exec(tx, "DELETE FROM visit_photos WHERE "+theirs, spotIDs)
+	return err
+}

@@ -1,0 +1,113 @@
+package visits
+
+import (
+	"time"
+
+	"sedum/app/ground"
+	"sedum/app/planted"
+	"sedum/core/calc"
+	"sedum/core/roles"
+	"sedum/core/survey"
+	"sedum/core/visit"
+	"sedum/kernel"
+)
+
+// Stop is a tree on the round.
+type Stop struct {
+	planted.Line
+	Address string `json:"address"`
+	Phone   string `json:"phone"`
+	// DueOn is the planned look that it is due for, null for one that is gone to for what was found.
+	DueOn *time.Time `json:"due_on"`
+	Late  bool       `json:"late"`
+	// Wants is how many things its newest visit asks for.
+	Wants  int        `json:"wants"`
+	LastOn *time.Time `json:"last_on"`
+	Placed bool       `json:"placed" doc:"somebody knows where on the globe it lies"`
+	// LegM is how far it is from the stop before, null where nobody knows.
+	LegM *float64 `json:"leg_m" decimals:"0"`
+}
+
+// Round is who goes where: trees that are due, or of which something was found, in the order of a short way.
+type Round struct {
+	Stops []Stop  `json:"stops"`
+	WayM  float64 `json:"way_m" decimals:"0" doc:"between those stops of which the place is known"`
+	// Left are those that are due as well and do not fit a day.
+	Left int `json:"left"`
+}
+
+type roundAsk struct {
+	Days  int `query:"days" default:"7" minimum:"0" maximum:"60" doc:"what is due within so many days is taken along"`
+	Limit int `query:"limit" default:"12" minimum:"1" maximum:"60"`
+}
+
+// round takes what is late or hurts soonest, as many as a day holds, and puts them in the order of a short way. A tree whose look somebody has
+// settled, the customer's with a photograph too, is not on it.
+func round(tx *kernel.Tx, ask roundAsk) (Round, error) {
+	out := Round{Stops: []Stop{}}
+	type row struct {
+		ID     string
+		SpotID string
+		DueOn  *time.Time
+		Wants  int
+		LastOn *time.Time
+	}
+	until := tx.Today().AddDate(0, 0, ask.Days)
+	// A tree that nobody visited yet is due a month after planting. What hurts is gone to whoever planned it; a planned look only where one was promised.
+	rows, err := kernel.Rows[row](tx, `SELECT t.id, t.spot_id, IF(t.contact, COALESCE(d.due_on, IF(d.planted_id IS NULL, t.planted_on + INTERVAL 1 MONTH, NULL)), NULL) AS due_on, COALESCE(d.wants, 0) AS wants, d.last_on
+		FROM planted_trees t LEFT JOIN visit_due d ON d.planted_id = t.id
+		WHERE t.taken_back_at IS NULL AND t.ended_on IS NULL AND ((t.contact AND COALESCE(d.due_on, IF(d.planted_id IS NULL, t.planted_on + INTERVAL 1 MONTH, NULL)) <= ?) OR COALESCE(d.worst, 99) <= 4)
+		ORDER BY COALESCE(d.worst, 99), due_on, t.id LIMIT 500`, until)
+	if err != nil {
+		return out, err
+	}
+	if len(rows) > ask.Limit {
+		out.Left = len(rows) - ask.Limit
+		rows = rows[:ask.Limit]
+	}
+	ids, spotIDs := []string{}, []string{}
+	for _, r := range rows {
+		ids, spotIDs = append(ids, r.ID), append(spotIDs, r.SpotID)
+	}
+	lines, err := planted.LinesOf(tx, ids)
+	if err != nil {
+		return out, err
+	}
+	where, err := ground.WhereOf(tx, spotIDs)
+	if err != nil {
+		return out, err
+	}
+	stops := []visit.Stop{}
+	var origin *survey.LatLon
+	for _, r := range rows {
+		stop := visit.Stop{}
+		if at := where[r.SpotID].At; at != nil {
+			if origin == nil { // the way begins at the tree that is gone to for the most urgent thing
+				origin = at
+			}
+			stop.X, stop.Y = origin.OnPlan(*at)
+			stop.Known = true
+		}
+		stops = append(stops, stop)
+	}
+	at := visit.Stop{Known: true}
+	for _, i := range visit.Order(at, stops) {
+		r, w := rows[i], where[rows[i].SpotID]
+		s := Stop{Line: lines[i], DueOn: r.DueOn, Wants: r.Wants, LastOn: r.LastOn, Placed: stops[i].Known}
+		if r.DueOn != nil && r.DueOn.After(until) { // gone to for what was found
+			s.DueOn = nil
+		}
+		s.Late = s.DueOn != nil && visit.IsLate(*s.DueOn, tx.Today())
+		if roles.SeesContact(tx.Who.Role) {
+			s.Address, s.Phone = w.Address, w.Phone
+		} else {
+			s.Customer = ""
+		}
+		if stops[i].Known {
+			leg := visit.Apart(at, stops[i])
+			s.LegM, out.WayM, at = &leg, out.WayM+leg, stops[i]
+		}
+		out.Stops = append(out.Stops, calc.Rounded(s))
+	}
+	return calc.Rounded(out), nil
+}
