@@ -101,6 +101,9 @@ func runDemo(args []string, _ io.Reader, out, errs io.Writer) int {
 	if err := demo.Load(ctx, k); err != nil {
 		return failed(errs, err)
 	}
+	if err := demo.LoadPlanted(ctx, k); err != nil {
+		return failed(errs, err)
+	}
 	words, err := demoPasswords(ctx, k, folder, loopback)
 	if err != nil {
 		return failed(errs, err)
