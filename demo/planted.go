@@ -56,6 +56,20 @@ var grown = []struct {
 // LoadPlanted adds to the demo trees that were planted some months ago, with the water, the visits and the troubles since. It does nothing
 // when there are planted trees already.
 func LoadPlanted(ctx context.Context, k *kernel.Kernel) error {
+	if err := loadPlanted(ctx, k); err != nil {
+		return err
+	}
+	for _, j := range k.Jobs() { // the water is as of now, not as of the last entry
+		if j.ID == "water-night" {
+			if _, err := k.Run(ctx, j); err != nil {
+				return err
+			}
+		}
+	}
+	return nil
+}
+
+func loadPlanted(ctx context.Context, k *kernel.Kernel) error {
 	return k.Do(ctx, kernel.Who{}, func(tx *kernel.Tx) error {
 		if n, err := kernel.Value[int](tx, "SELECT COUNT(*) FROM planted_trees"); err != nil || n > 0 {
 			return err

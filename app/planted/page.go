@@ -12,6 +12,7 @@ import (
 	"sedum/core/calc"
 	"sedum/core/care"
 	"sedum/core/planting"
+	"sedum/core/roles"
 	"sedum/core/water"
 	"sedum/kernel"
 )
@@ -71,7 +72,7 @@ func list(tx *kernel.Tx, ask linesAsk) (Lines, error) {
 		advice water.Advice
 		into   *int
 	}{{water.WaterTwice, &out.Owed}, {water.WaterNow, &out.Owed}, {water.TooWet, &out.Wet}} {
-		n, err := kernel.Value[int](tx, "SELECT COUNT(*) FROM planted_water WHERE advice = ?", part.advice)
+		n, err := kernel.Value[int](tx, "SELECT COUNT(*) FROM planted_water WHERE advice = ? AND worked_on >= ?", part.advice, fresh(tx))
 		if err != nil {
 			return out, err
 		}
@@ -88,13 +89,16 @@ func LinesOf(tx *kernel.Tx, ids []string) ([]Line, error) {
 	}
 	rows, err := kernel.Rows[Line](tx, `SELECT t.id, JSON_VALUE(s.content, '$.tag') AS tag, JSON_VALUE(s.content, '$.common') AS common, JSON_VALUE(s.content, '$.customer') AS customer, JSON_VALUE(s.content, '$.spot_name') AS spot_name,
 		s.number, t.planted_on, t.ended_on, t.ended_as, t.cause, t.contact, w.as_of, w.share, w.fill_l, COALESCE(w.advice, '') AS advice
-		FROM planted_trees t JOIN sheets s ON s.id = t.sheet_id LEFT JOIN planted_water w ON w.planted_id = t.id WHERE t.id IN ?`, ids)
+		FROM planted_trees t JOIN sheets s ON s.id = t.sheet_id LEFT JOIN planted_water w ON w.planted_id = t.id AND w.worked_on >= ? WHERE t.id IN ?`, fresh(tx), ids)
 	byID := map[string]Line{}
 	for _, r := range rows {
 		byID[r.ID] = r
 	}
 	for _, id := range ids {
 		if l, ok := byID[id]; ok {
+			if !roles.SeesContact(tx.Who.Role) {
+				l.Customer = ""
+			}
 			out = append(out, calc.Rounded(l))
 		}
 	}
@@ -105,7 +109,7 @@ func LinesOf(tx *kernel.Tx, ids []string) ([]Line, error) {
 func first(tx *kernel.Tx, _ string, limit int) ([]string, error) {
 	ids := []string{}
 	for _, advice := range []water.Advice{water.WaterTwice, water.WaterNow, water.TooWet} {
-		rows, err := kernel.Rows[struct{ ID string }](tx, "SELECT planted_id AS id FROM planted_water WHERE advice = ? ORDER BY share LIMIT ?", advice, limit-len(ids))
+		rows, err := kernel.Rows[struct{ ID string }](tx, "SELECT planted_id AS id FROM planted_water WHERE advice = ? AND worked_on >= ? ORDER BY share LIMIT ?", advice, fresh(tx), limit-len(ids))
 		if err != nil {
 			return nil, err
 		}
@@ -116,14 +120,22 @@ func first(tx *kernel.Tx, _ string, limit int) ([]string, error) {
 			return ids, nil
 		}
 	}
-	rows, err := kernel.Rows[struct{ ID string }](tx, "SELECT id FROM planted_trees WHERE taken_back_at IS NULL ORDER BY planted_on DESC, id LIMIT ?", limit+len(ids))
-	for _, r := range rows {
-		if len(ids) < limit && !slices.Contains(ids, r.ID) {
-			ids = append(ids, r.ID)
+	for _, rest := range []string{"ended_on IS NULL", "ended_on IS NOT NULL"} {
+		rows, err := kernel.Rows[struct{ ID string }](tx, "SELECT id FROM planted_trees WHERE taken_back_at IS NULL AND "+rest+" ORDER BY planted_on DESC, id LIMIT ?", limit+len(ids))
+		if err != nil {
+			return nil, err
+		}
+		for _, r := range rows {
+			if len(ids) < limit && !slices.Contains(ids, r.ID) {
+				ids = append(ids, r.ID)
+			}
 		}
 	}
-	return ids, err
+	return ids, nil
 }
+
+// fresh is since when a store must have been worked out for its advice to be told in a list: a night that did not run tells nothing old.
+func fresh(tx *kernel.Tx) time.Time { return tx.Today().AddDate(0, 0, -1) }
 
 // sought are those of which a tag, a kind, a customer or a spot has these letters.
 func sought(tx *kernel.Tx, text string, limit int) ([]string, error) {
@@ -140,7 +152,7 @@ func sought(tx *kernel.Tx, text string, limit int) ([]string, error) {
 
 // Owed is how many living trees are owed water.
 func Owed(tx *kernel.Tx) (int, error) {
-	return kernel.Value[int](tx, `SELECT COUNT(*) FROM planted_water w JOIN planted_trees t ON t.id = w.planted_id WHERE w.advice IN ('water-now', 'water-twice') AND t.taken_back_at IS NULL AND t.ended_on IS NULL`)
+	return kernel.Value[int](tx, `SELECT COUNT(*) FROM planted_water w JOIN planted_trees t ON t.id = w.planted_id WHERE w.advice IN ('water-now', 'water-twice') AND w.worked_on >= ? AND t.taken_back_at IS NULL AND t.ended_on IS NULL`, fresh(tx))
 }
 
 // ShownEntry is an entry on the page.
@@ -228,6 +240,9 @@ func pageOf(tx *kernel.Tx, t Tree) (Page, error) {
 	in := f.inCore(tx)
 	out.Thirsty = t.EndedOn == nil && in.On(tx.Today().AddDate(0, 0, 30)) != water.Leafless && in.Thirsty(tx.Who.House, tx.Today().AddDate(0, 1, 0).Month())
 	out.says(tx)
+	if !roles.SeesContact(tx.Who.Role) {
+		out.Customer = ""
+	}
 	return calc.Rounded(out), nil
 }
 

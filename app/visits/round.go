@@ -100,8 +100,6 @@ func round(tx *kernel.Tx, ask roundAsk) (Round, error) {
 		s.Late = s.DueOn != nil && visit.IsLate(*s.DueOn, tx.Today())
 		if roles.SeesContact(tx.Who.Role) {
 			s.Address, s.Phone = w.Address, w.Phone
-		} else {
-			s.Customer = ""
 		}
 		if stops[i].Known {
 			leg := visit.Apart(at, stops[i])

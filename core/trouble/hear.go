@@ -67,6 +67,85 @@ type Heard struct {
 // denied is a word just before that takes back what is said.
 var denied = regexp.MustCompile(`(?:\bno|\bnot|\bnever|\bwithout|\bnor|n't)(?: \w+)? ?$`)
 
+// part is some words with what they are about.
+type part struct {
+	about []string
+	words string
+}
+
+// clauses are parts of a sentence that are about one thing; what names nothing goes on about the thing before.
+var clauses = regexp.MustCompile(`[.;,!?\n]+|\bbut\b|\band\b|\bwhile\b`)
+
+// topics are the words by which a clause says under which headings it belongs.
+var topics = []struct {
+	word     *regexp.Regexp
+	headings []string
+}{
+	{regexp.MustCompile(`\b(leaf|leaves|foliage|crown)\b`), []string{"leaves"}},
+	{regexp.MustCompile(`\b(trunk|stem|bark)\b`), []string{"stem", "trunk", "bark", "stem_base", "base", "flare"}},
+	{regexp.MustCompile(`\b(base|foot|collar)\b`), []string{"stem_base", "base", "flare"}},
+	{regexp.MustCompile(`\bflare\b`), []string{"flare"}},
+	{regexp.MustCompile(`\b(ball|root.?ball)\b`), []string{"ball", "soil_at_ball"}},
+	{regexp.MustCompile(`\b(soil|earth)\b`), []string{"soil"}},
+	{regexp.MustCompile(`\bground\b`), []string{"ground"}},
+	{regexp.MustCompile(`\broots?\b`), []string{"roots"}},
+	{regexp.MustCompile(`\b(shoots?|grew|grows?|growth|growing)\b`), []string{"shoot_growth", "growth", "shoots"}},
+	{regexp.MustCompile(`\b(buds?|flowers?|blossoms?)\b`), []string{"buds", "flowers", "blossom"}},
+	{regexp.MustCompile(`\b(mulch|chips|bark chips)\b`), []string{"mulch"}},
+	{regexp.MustCompile(`\b(grass|lawn|weeds?|turf|sod)\b`), []string{"grass", "lawn", "weeds"}},
+	{regexp.MustCompile(`\b(tie|ties|strap|string|wire|label)\b`), []string{"tie"}},
+	{regexp.MustCompile(`\bstakes?\b`), []string{"stake"}},
+	{regexp.MustCompile(`\b(holes?|mounds?|animals?|voles?|rabbits?|deer|mice)\b`), []string{"holes", "animals"}},
+	{regexp.MustCompile(`\b(water(ed|ing|s)?|hose|sprinkler|irrigat\w+)\b`), []string{"watering", "water"}},
+	{regexp.MustCompile(`\b(fed|feed|fertili[sz]\w+|manure)\b`), []string{"feed"}},
+	{regexp.MustCompile(`\b(lean\w*|rocks?|rocking|wobbl\w+|tilt\w*|stands?)\b`), []string{"lean", "stands"}},
+	{regexp.MustCompile(`\bscratch\w*\b`), []string{"scratch"}},
+}
+
+// asides are what may be named in passing: the clause goes on about the thing before as well.
+var asides = []struct {
+	word     *regexp.Regexp
+	headings []string
+}{
+	{regexp.MustCompile(`\b(rain|frost|heat|hot|drought|winter|spring|summer|autumn|weather|storm|froze)\b`), []string{"weather", "season"}},
+	{regexp.MustCompile(`\b(road|wall|paving|patio|sea|neighbou?r\w*|spray\w*|weedkiller)\b`), []string{"place"}},
+}
+
+// partsOf are what was said under a heading. Free words, and those under a heading that nobody knows, are taken apart into clauses, each about
+// what it names: a word such as dry or none says nothing by itself.
+func partsOf(heading, said string) []part {
+	name := strings.ToLower(strings.TrimSpace(heading))
+	said = strings.ToLower(said)
+	if headed[name] {
+		return []part{{[]string{name}, said}}
+	}
+	out := []part{}
+	about := aboutOf(strings.ReplaceAll(name, "_", " "))
+	for _, clause := range clauses.Split(said, -1) {
+		if named := aboutOf(clause); len(named) > 0 {
+			about = named
+		}
+		all := slices.Clone(about)
+		for _, a := range asides {
+			if a.word.MatchString(clause) {
+				all = append(all, a.headings...)
+			}
+		}
+		out = append(out, part{all, strings.TrimSpace(clause)})
+	}
+	return append(out, part{nil, said}) // what needs no heading is read in the whole
+}
+
+func aboutOf(text string) []string {
+	out := []string{}
+	for _, t := range topics {
+		if t.word.MatchString(text) {
+			out = append(out, t.headings...)
+		}
+	}
+	return out
+}
+
 // Hear takes answers from free words under headings ("" is none in particular). It guesses nothing: what fits no phrase is left.
 func Hear(said map[string]string) []Heard {
 	headings := []string{}
@@ -74,21 +153,23 @@ func Hear(said map[string]string) []Heard {
 		headings = append(headings, h)
 	}
 	slices.Sort(headings)
+	parts := []part{}
+	for _, h := range headings {
+		parts = append(parts, partsOf(h, said[h])...)
+	}
 	out := []Heard{}
 	found := map[Question]bool{}
 	for _, p := range phrases {
-		if found[p.question] {
-			continue
-		}
-		for _, h := range headings {
-			name := strings.ToLower(strings.TrimSpace(h))
-			if headed[name] && len(p.headings) > 0 && !slices.Contains(p.headings, name) {
+		for _, each := range parts {
+			if found[p.question] {
+				break
+			}
+			if len(p.headings) > 0 && !slices.ContainsFunc(each.about, func(h string) bool { return slices.Contains(p.headings, h) }) {
 				continue
 			}
-			if words, ok := p.in(strings.ToLower(said[h])); ok {
+			if words, ok := p.in(each.words); ok {
 				out = append(out, Heard{p.question, p.answer, words})
 				found[p.question] = true
-				break
 			}
 		}
 	}

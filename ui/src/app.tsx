@@ -50,6 +50,12 @@ const AccessPage = lazy(() => import('./people/access-page').then((m) => ({ defa
 const SecurityPage = lazy(() => import('./people/security-page').then((m) => ({ default: m.SecurityPage })))
 const OrderPage = lazy(() => import('./order/order-page').then((m) => ({ default: m.OrderPage })))
 const PricesPage = lazy(() => import('./order/prices-page').then((m) => ({ default: m.PricesPage })))
+const PlantedPage = lazy(() => import('./planted/planted-page').then((m) => ({ default: m.PlantedPage })))
+const PlantedTreePage = lazy(() => import('./planted/planted-tree-page').then((m) => ({ default: m.PlantedTreePage })))
+const VisitPage = lazy(() => import('./planted/visit-page').then((m) => ({ default: m.VisitPage })))
+const RoundPage = lazy(() => import('./planted/round-page').then((m) => ({ default: m.RoundPage })))
+const TroublePage = lazy(() => import('./trouble/trouble-page').then((m) => ({ default: m.TroublePage })))
+const NewTroublePage = lazy(() => import('./trouble/trouble-page').then((m) => ({ default: m.NewTroublePage })))
 const RulesPage = lazy(() => import('./rules/rules-page').then((m) => ({ default: m.RulesPage })))
 
 export function App() {
@@ -147,6 +153,19 @@ export function App() {
                 may={(who.data.deeds as string[]).includes('issue-sheets')}
               />
             )}
+          </Route>
+          <Route path="/planted" component={PlantedPage} />
+          <Route path="/planted/:id">{(p) => <PlantedTreePage key={p.id} id={p.id} who={who.data} />}</Route>
+          <Route path="/planted/:id/visit">{(p) => <VisitPage key={p.id} id={p.id} />}</Route>
+          <Route path="/planted/:id/trouble">
+            {(p) => <NewTroublePage key={p.id} planted={p.id} who={who.data} />}
+          </Route>
+          <Route path="/round" component={RoundPage} />
+          <Route path="/trouble">
+            <NewTroublePage who={who.data} />
+          </Route>
+          <Route path="/trouble/:number">
+            {(p) => <TroublePage key={p.number} number={Number(p.number)} who={who.data} />}
           </Route>
           <Route path="/kinds">
             <KindsPage who={who.data} />

@@ -482,3 +482,57 @@ export const moveQuery = (
     retry: false,
     gcTime: 30_000,
   })
+
+export const plantedListQuery = (text: string) =>
+  queryOptions({
+    queryKey: keyOf('list-planted', text),
+    queryFn: () => ask(client.GET('/api/v1/planted', { params: { query: { text, limit: 100 } } })),
+    placeholderData: keepPreviousData,
+  })
+
+/** A planted tree: its water, what was entered, and what was seen. */
+export const visitsQuery = (id: string) =>
+  queryOptions({
+    queryKey: keyOf('see-visits', id),
+    queryFn: () => ask(client.GET('/api/v1/planted/{id}/visits', { params: { path: { id } } })),
+  })
+
+export const sheetPlantedQuery = (number: number) =>
+  queryOptions({
+    queryKey: keyOf('sheet-planted', number),
+    queryFn: () => ask(client.GET('/api/v1/sheets/{number}/planted', { params: { path: { number } } })),
+  })
+
+export const roundQuery = (days: number, limit: number) =>
+  queryOptions({
+    queryKey: keyOf('see-round', days, limit),
+    queryFn: () => ask(client.GET('/api/v1/round', { params: { query: { days, limit } } })),
+    placeholderData: keepPreviousData,
+  })
+
+export const troublesQuery = (planted: string) =>
+  queryOptions({
+    queryKey: keyOf('list-troubles', planted),
+    queryFn: () => ask(client.GET('/api/v1/troubles', { params: { query: { planted, limit: 100 } } })),
+  })
+
+export const troubleQuery = (number: number) =>
+  queryOptions({
+    queryKey: keyOf('see-trouble', number),
+    queryFn: () => ask(client.GET('/api/v1/troubles/{number}', { params: { path: { number } } })),
+  })
+
+/** Where a trouble stands with what has been looked at so far; the last answer stays until the next is there. */
+export const weighQuery = (signs: Schemas['TroublesSigns']) =>
+  queryOptions({
+    queryKey: ['weigh-signs', signs],
+    queryFn: ({ signal }) => ask(client.POST('/api/v1/troubles/weighing', { body: signs, signal })),
+    placeholderData: keepPreviousData,
+    gcTime: 30_000,
+    retry: false,
+  })
+
+export const oddsQuery = queryOptions({
+  queryKey: keyOf('list-odds'),
+  queryFn: () => ask(client.GET('/api/v1/troubles/odds')),
+})

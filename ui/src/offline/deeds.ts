@@ -16,6 +16,7 @@ type Look = {
   season?: Schemas['StockSeason']
   seasonReason?: string
 }
+type VisitPhoto = { planted: string; visit: string; shows: Schemas['VisitsShows']; caption: string; file: Blob }
 type Photo = { tag: string; part: string; caption: string; file: Blob }
 
 /** How each deed that a device keeps is sent. Of two that wait with the same `slot` the later one counts. */
@@ -81,6 +82,26 @@ export const deeds = {
     send: ({ id, ...body }: { id: string } & Schemas['ClockOutOfWater'], sent: Sent) =>
       ask(client.PUT('/api/v1/soaks/{id}/ended', { params: { path: { id }, header: later(sent) }, body })),
     slot: ({ id }: { id: string }) => id,
+  },
+  'add-care-entry': {
+    send: ({ planted, ...body }: { planted: string } & Schemas['PlantedNewEntry'], sent: Sent) =>
+      ask(client.POST('/api/v1/planted/{id}/entries', { params: { path: { id: planted }, header: head(sent) }, body })),
+  },
+  'save-visit': {
+    send: ({ planted, ...body }: { planted: string } & Schemas['VisitsNewVisit'], sent: Sent) =>
+      ask(client.POST('/api/v1/planted/{id}/visits', { params: { path: { id: planted }, header: head(sent) }, body })),
+    slot: ({ id }: { id: string }) => id,
+  },
+  'add-visit-photo': {
+    send: ({ planted, visit, shows, caption, file }: VisitPhoto, sent: Sent) =>
+      ask(
+        client.POST('/api/v1/planted/{id}/photos', {
+          params: { path: { id: planted }, query: { visit, shows, caption }, header: head(sent) },
+          body: file as unknown as string,
+          bodySerializer: (body) => body as unknown as BodyInit,
+          headers: { 'Content-Type': 'application/octet-stream' },
+        }),
+      ),
   },
   'scan-tags': {
     send: ({ number, tags }: { number: number; tags: string[] }, sent: Sent) =>

@@ -4,7 +4,7 @@ import { db } from './db'
 
 const place = 'queries'
 
-/** What is kept for a page without a network: the yard, and who is signed in; never a customer. */
+/** What is kept for a page without a network: the yard, and who is signed in; of customers only the way of a round. */
 export const keptQueries: readonly Reading[] = [
   'who-am-i',
   'see-tree',
@@ -19,6 +19,9 @@ export const keptQueries: readonly Reading[] = [
   'list-deliveries',
   'list-kinds',
   'list-measures',
+  // Who goes out has the way of the day with them, and what was seen at each tree on it (decision 47).
+  'see-round',
+  'see-visits',
 ]
 
 /** Keeps the answers of the server in IndexedDB. */

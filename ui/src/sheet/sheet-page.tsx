@@ -7,6 +7,7 @@ import { Failed, Loading, Nothing } from '../parts/states'
 import { useTitle } from '../parts/title'
 import { useSettings } from '../words/settings'
 import { PlanView } from './plan-view'
+import { PlantedLine } from './planted-line'
 import { TheirPage } from './their-page'
 import { Withdraw } from './withdraw'
 
@@ -84,6 +85,7 @@ export function SheetPage({ number, may }: { number: number; may: boolean }) {
           </p>
         )}
         <Unnamed />
+        {s.withdrawn_at === null && <PlantedLine number={s.number} may={may} issued={s.issued_at} />}
         <div className="no-print grid grid-cols-2 gap-2">
           <a className="deed no-underline" href={file('sheet.pdf', { paper: 'a4' })} target="_blank" rel="noreferrer">
             {t('sheet.pdf.a4')}

@@ -26,6 +26,7 @@ const places = [
   { path: '/ground', key: 'place.ground', deed: 'see-ground', also: ['/stations'] },
   { path: '/match', key: 'place.match', deed: 'match-and-plan', also: ['/plan'] },
   { path: '/sheets', key: 'place.sheets', deed: 'see-ground' },
+  { path: '/planted', key: 'place.planted', deed: 'see-planted', also: ['/round', '/trouble'] },
   { path: '/growers', key: 'place.growers', deed: 'see-yard' },
   { path: '/rules', key: 'place.rules', deed: 'see-rules', also: ['/kinds'] },
 ] as const
@@ -38,7 +39,9 @@ export function Shell({ who, children }: { who: Person; children: ReactNode }) {
   const tagBox = useRef<HTMLInputElement>(null)
   const allowed = places.filter((p) => (who.deeds as string[]).includes(p.deed))
   const here = (place: (typeof places)[number]) =>
-    place.path === '/' ? at === '/' : [place.path, ...('also' in place ? place.also : [])].some((p) => at.startsWith(p))
+    place.path === '/'
+      ? at === '/'
+      : [place.path, ...('also' in place ? place.also : [])].some((p) => at === p || at.startsWith(`${p}/`))
   // Left and right along the soil line, from where one stands.
   const along = (step: number) => {
     const next = allowed[allowed.findIndex((p) => here(p)) + step]

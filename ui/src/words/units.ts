@@ -16,12 +16,18 @@ export function sayHeight(m: number, units: Units): string {
   return whole % 12 ? `${Math.floor(whole / 12)} ft ${whole % 12} in` : `${whole / 12} ft`
 }
 
-/** A temperature in whole degrees. */
 /** An area of ground: whole square metres, or whole square feet. */
 export function sayArea(m2: number, units: Units): string {
   return units === 'us' ? `${Math.round(m2 * 10.7639)} sq ft` : `${Math.round(m2)} m²`
 }
 
+/** An amount of water: litres, to a tenth under ten, or US gallons. */
+export function sayLitres(l: number, units: Units): string {
+  const x = units === 'us' ? l / lPerGallon : l
+  return `${x < 10 ? Math.round(x * 10) / 10 : Math.round(x)} ${unitOf('l', units)}`
+}
+
+/** A temperature in whole degrees. */
 export function sayCelsius(c: number, units: Units): string {
   const x = Math.round(units === 'us' ? (c * 9) / 5 + 32 : c)
   return `${x < 0 ? '−' : ''}${Math.abs(x)} ${unitOf('c', units)}`
@@ -59,12 +65,15 @@ export function typeLength(mm: number | null | undefined, units: Units): string 
 }
 
 /** What a field measures; each has its unit in either system. */
-export type Kind = 'mm' | 'm' | 'c' | 'number'
+export type Kind = 'mm' | 'm' | 'c' | 'l' | 'number'
 
 export const unitOf = (kind: Kind, units: Units): string =>
-  ({ mm: ['mm', 'in'], m: ['m', 'ft'], c: ['°C', '°F'], number: ['', ''] })[kind][units === 'us' ? 1 : 0]
+  ({ mm: ['mm', 'in'], m: ['m', 'ft'], c: ['°C', '°F'], l: ['L', 'gal'], number: ['', ''] })[kind][
+    units === 'us' ? 1 : 0
+  ]
 
 const mPerFoot = 0.3048
+const lPerGallon = 3.785411784
 const tidy = (x: number) => Math.round(x * 1000) / 1000
 
 /** A zone of winter cold as typed, such as 7b: the coldest end of it in °C, the careful one; undefined when it is none. */
@@ -80,6 +89,7 @@ export function readMeasure(kind: Kind, text: string, units: Units): number | un
   if (kind === 'mm') return readLength(text, units)
   const x = readNumber(text)
   if (x === undefined || units === 'metric' || kind === 'number') return x
+  if (kind === 'l') return tidy(x * lPerGallon)
   return tidy(kind === 'm' ? x * mPerFoot : ((x - 32) * 5) / 9)
 }
 
@@ -88,5 +98,6 @@ export function typeMeasure(kind: Kind, value: number | null | undefined, units:
   if (value === null || value === undefined) return ''
   if (kind === 'mm') return typeLength(value, units)
   if (units === 'metric' || kind === 'number') return String(value)
+  if (kind === 'l') return String(tidy(value / lPerGallon))
   return String(kind === 'm' ? tidy(value / mPerFoot) : tidy((value * 9) / 5 + 32))
 }
