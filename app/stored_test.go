@@ -2,6 +2,7 @@ package app_test
 
 import (
 	"bytes"
+	"context"
 	"encoding/json"
 	"go/ast"
 	"go/parser"
@@ -30,7 +31,10 @@ import (
 	"sedum/core/station"
 	"sedum/core/stock"
 	"sedum/core/survey"
+	"sedum/core/trouble"
+	"sedum/core/visit"
 	coreyard "sedum/core/yard"
+	"sedum/demo"
 	"sedum/kernel"
 )
 
@@ -64,6 +68,10 @@ var stored = map[string]struct {
 	"stations.Station.Summary":     {"stations", "summary", func() any { return &station.Summary{} }},
 	"stocktake.Stocktake.Lots":     {"stocktakes", "lots", func() any { return &[]int{} }},
 	"stocktake.Stocktake.Result":   {"stocktakes", "result", func() any { return &coreyard.Stocktake{} }},
+	"troubles.Trouble.Odds":        {"troubles", "odds", func() any { return &[]trouble.Changed{} }},
+	"troubles.Trouble.Seen":        {"troubles", "seen", func() any { return &trouble.Seen{} }},
+	"troubles.Trouble.Weighed":     {"troubles", "weighed", func() any { return &[]trouble.Weighed{} }},
+	"visits.Visit.Facts":           {"visits", "facts", func() any { return &visit.Facts{} }},
 	"yard.Sample.Drawn":            {"samples", "drawn", func() any { return &[]int{} }},
 	"yard.Sample.Looks":            {"samples", "looks", func() any { return &[]sampling.Look{} }},
 }
@@ -122,6 +130,7 @@ func pin(t *testing.T, file, table, column string) {
 	if column == "reason" {
 		w.Job("sheet-batches")
 	}
+	require.NoError(t, demo.LoadPlanted(context.Background(), w.Kernel))
 	var text string
 	require.NoError(t, w.Tx(func(tx *kernel.Tx) (err error) {
 		text, err = kernel.Value[string](tx, "SELECT "+column+" FROM "+table+" ORDER BY CHAR_LENGTH("+column+") DESC LIMIT 1")

@@ -12,6 +12,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"sedum/app/copies"
 	appground "sedum/app/ground"
 	"sedum/app/growers"
 	"sedum/app/match"
@@ -88,6 +89,7 @@ func sets() map[string]said {
 		"fit.Colour":            by(set.Texts[fit.Colour](), "", "colour."),
 		"climate.Hemisphere":    unsaid(set.Texts[climate.Hemisphere]()),
 		"climate.Source":        unsaid(set.Texts[climate.Source]()),
+		"copies.CareWhat":       unsaid(set.Texts[copies.CareWhat]()), // what a touch is, not what is said
 		"fault.Code":            by(set.Texts[fault.Code](), "fault.", ""),
 		"fit.Bears":             by(set.Texts[fit.Bears](), "fit.soil.", ""),
 		"fit.Change":            by(set.Texts[fit.Change](), "remedy.", ""),
@@ -171,11 +173,11 @@ func sets() map[string]said {
 		"stock.Correction":      by(set.Texts[stock.Correction](), "work.", ""),
 		"stock.Cover":           by(set.Texts[stock.Cover](), "clock.cover.", "cover."),
 		"stock.FlareAction":     by(set.Texts[stock.FlareAction](), "reason.flare.", "", "none"),
-		"station.Filled":        by(set.Texts[station.Filled](), "", "water.filled.", ""),
+		"station.Filled":        by(set.Texts[station.Filled](), "", "water.filled."),
 		"trouble.Cause":         by(set.Texts[trouble.Cause](), "cause.name.", ""),
 		"trouble.Effort":        by(set.Texts[trouble.Effort](), "", "trouble.effort."),
 		"trouble.Place":         by(set.Texts[trouble.Place](), "", "trouble.place."),
-		"trouble.Wait":          by(set.Texts[trouble.Wait](), "cause.wait.", "", ""),
+		"trouble.Wait":          by(set.Texts[trouble.Wait](), "cause.wait.", ""),
 		"visit.Alive":           by(set.Texts[visit.Alive](), "", "visit.alive."),
 		"visit.Damage":          by(set.Texts[visit.Damage](), "", "visit.damage."),
 		"visit.Flare":           by(set.Texts[visit.Flare](), "", "visit.flare."),
@@ -184,6 +186,7 @@ func sets() map[string]said {
 		"visit.Guard":           by(set.Texts[visit.Guard](), "", "visit.guard."),
 		"visit.Leaves":          by(set.Texts[visit.Leaves](), "", "visit.leaves."),
 		"visit.Mulch":           by(set.Texts[visit.Mulch](), "", "visit.mulch."),
+		"visit.Says":            by(set.Texts[visit.Says](), "", "visit.says."),
 		"visit.Stake":           by(set.Texts[visit.Stake](), "", "visit.stake."),
 		"visit.Tie":             by(set.Texts[visit.Tie](), "", "visit.tie."),
 		"visit.Wants":           by(set.Texts[visit.Wants](), "visit.wants.", ""),

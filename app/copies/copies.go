@@ -135,6 +135,8 @@ type Copy struct {
 	Ticks   map[string]bool `json:"ticks"`
 	Today   string          `json:"today"`
 	Page    PageWords       `json:"page"`
+	// After is the tree once it is planted.
+	After Aftercare `json:"after"`
 }
 
 // Dated is one date of the care, with its mark.
@@ -228,6 +230,9 @@ func copyOf(tx *kernel.Tx, s sheets.Sheet) (Copy, error) {
 		if !each.InBox || each.Code == "established" {
 			out.Care = append(out.Care, Dated{careMark(each), each.Date, each.Until, each.Text, each.From.Format(time.DateOnly)})
 		}
+	}
+	if out.After, err = aftercareOf(tx, s, say, &out); err != nil {
+		return out, err
 	}
 	// What is not shown is not sent.
 	out.Words.Figures, out.Words.Steps, out.Words.Care, out.Words.Notes, out.Words.Idle = []words.FigureWords{}, []words.StepWords{}, []words.CareWords{}, []string{}, []string{}

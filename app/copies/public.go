@@ -4,6 +4,7 @@ import (
 	"context"
 	"encoding/json"
 	"errors"
+	"io"
 	"io/fs"
 	"net"
 	"net/http"
@@ -12,9 +13,11 @@ import (
 	"sync"
 	"time"
 
+	"golang.org/x/sync/semaphore"
 	"golang.org/x/time/rate"
 
 	"sedum/app/letterhead"
+	"sedum/app/photos"
 	"sedum/app/sheets"
 	"sedum/core/fault"
 	"sedum/kernel"
@@ -39,6 +42,7 @@ type Public struct {
 	pages  fs.FS
 	files  map[string]bool
 	slots  chan struct{}
+	photos *semaphore.Weighted
 
 	mu        sync.Mutex
 	addresses map[string]*visitor
@@ -51,7 +55,7 @@ var tokenOf = regexp.MustCompile(`^[A-Z2-7]{26}$`)
 
 // NewPublic serves the copies of a house from the files of the built page. files names those that the page needs.
 func NewPublic(k *kernel.Kernel, pages fs.FS, files []string) *Public {
-	out := &Public{kernel: k, pages: pages, files: map[string]bool{}, slots: make(chan struct{}, atOnce), addresses: map[string]*visitor{}}
+	out := &Public{kernel: k, pages: pages, files: map[string]bool{}, slots: make(chan struct{}, atOnce), photos: semaphore.NewWeighted(2), addresses: map[string]*visitor{}}
 	for _, name := range files {
 		out.files[name] = true
 	}
@@ -137,6 +141,29 @@ func (p *Public) token(w http.ResponseWriter, r *http.Request, v *visitor, rest 
 			return
 		}
 		p.within(w, r, v, func(tx *kernel.Tx) (any, error) { return nil, take(tx, token, touches) })
+	case place == "care" && r.Method == http.MethodPost:
+		var list []Care
+		reader := json.NewDecoder(http.MaxBytesReader(w, r.Body, touchesLimit))
+		reader.DisallowUnknownFields()
+		if err := reader.Decode(&list); err != nil {
+			p.problem(w, r, http.StatusBadRequest, "care", "")
+			return
+		}
+		p.within(w, r, v, func(tx *kernel.Tx) (any, error) { return nil, takeCare(tx, token, list) })
+	case strings.HasPrefix(place, "photo/") && r.Method == http.MethodPost:
+		if !p.photos.TryAcquire(1) { // a picture is drawn anew in memory: few at once
+			p.tooMany(w, r)
+			return
+		}
+		defer p.photos.Release(1)
+		file, err := io.ReadAll(http.MaxBytesReader(w, r.Body, photos.Limit))
+		if err != nil {
+			p.problem(w, r, http.StatusRequestEntityTooLarge, "photo", "")
+			return
+		}
+		p.within(w, r, v, func(tx *kernel.Tx) (any, error) {
+			return nil, takePhoto(tx, token, strings.TrimPrefix(place, "photo/"), file)
+		})
 	case place == "care.ics" && r.Method == http.MethodGet:
 		p.within(w, r, v, func(tx *kernel.Tx) (any, error) { return careOf(tx, token) })
 	default:
@@ -216,13 +243,26 @@ func (p *Public) within(w http.ResponseWriter, r *http.Request, v *visitor, do f
 		p.problem(w, r, http.StatusGone, "closed", "")
 	case errors.As(err, &faults) && strings.HasPrefix(r.URL.Path, "/h/"):
 		p.problem(w, r, http.StatusUnprocessableEntity, "told", faults[0].Field)
+	case errors.As(err, &faults) && (strings.HasSuffix(r.URL.Path, "/care") || strings.Contains(r.URL.Path, "/photo/")):
+		p.problem(w, r, http.StatusUnprocessableEntity, "care", faults[0].Field)
 	case errors.As(err, &faults):
 		p.problem(w, r, http.StatusUnprocessableEntity, "no-box", faults[0].Field)
+	case refusedAs(err) != "":
+		p.problem(w, r, http.StatusUnprocessableEntity, "care", refusedAs(err))
 	case err != nil:
 		p.problem(w, r, http.StatusServiceUnavailable, "away", "")
 	default:
 		p.answer(w, out)
 	}
+}
+
+// refusedAs is the field of a refusal, "" for what is none.
+func refusedAs(err error) string {
+	var refused kernel.Refused
+	if errors.As(err, &refused) {
+		return refused.Field
+	}
+	return ""
 }
 
 func (p *Public) answer(w http.ResponseWriter, out any) {

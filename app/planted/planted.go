@@ -110,7 +110,11 @@ func plant(tx *kernel.Tx, s sheets.Sheet, on time.Time, contact, byCustomer bool
 		return "", kernel.Refused{Code: "tree-not-gone", Field: "planted_on"}
 	}
 	if t.State == stock.Reserved {
-		if err := yard.Move(tx, t, stock.Sold, "", nil); err != nil {
+		as := *tx
+		if as.Who.ID == "" { // the customer tells it: it is the sheet's, and so is what follows from it
+			as.Who.ID = s.PersonID
+		}
+		if err := yard.Move(&as, t, stock.Sold, "", nil); err != nil {
 			return "", err
 		}
 	}

@@ -69,9 +69,11 @@ func see(tx *kernel.Tx, p kernel.ByID) (Page, error) {
 	if err != nil {
 		return out, err
 	}
-	looks := []time.Time{}
+	looks, err := settling(tx, t.ID, list)
+	if err != nil {
+		return out, err
+	}
 	for _, v := range list {
-		looks = append(looks, v.VisitedOn)
 		s := Shown{ID: v.ID, VisitedOn: v.VisitedOn.Format(time.DateOnly), ByCustomer: v.ByCustomer, Facts: v.Facts, Growth: visit.GrowthOf(v.Facts.ShootMM, height, t.PlantedOn, v.VisitedOn),
 			Wants: []string{}, Photos: []ShownPhoto{}, MayMend: roles.MayTakeBack(v.PersonID != nil && *v.PersonID == tx.Who.ID, tx.Who.Role)}
 		for _, w := range visit.Wanted(v.Facts) {

@@ -71,7 +71,10 @@ func AddPhoto(tx *kernel.Tx, p NewPhoto, file []byte) error {
 	if tx.Who.ID != "" {
 		photo.PersonID = &tx.Who.ID
 	}
-	return kernel.Add(tx, &photo)
+	if err := kernel.Add(tx, &photo); err != nil {
+		return err
+	}
+	return follow(tx, t) // a look that is shown settles what one that is only said does not
 }
 
 func pictureOf(of func(Photo) []byte) func(*kernel.Tx, kernel.ByID) (kernel.File, error) {

@@ -56,7 +56,7 @@ func round(tx *kernel.Tx, ask roundAsk) (Round, error) {
 	// A tree that nobody visited yet is due a month after planting. What hurts is gone to whoever planned it; a planned look only where one was promised.
 	rows, err := kernel.Rows[row](tx, `SELECT t.id, t.spot_id, IF(t.contact, COALESCE(d.due_on, IF(d.planted_id IS NULL, t.planted_on + INTERVAL 1 MONTH, NULL)), NULL) AS due_on, COALESCE(d.wants, 0) AS wants, d.last_on
 		FROM planted_trees t LEFT JOIN visit_due d ON d.planted_id = t.id
-		WHERE t.taken_back_at IS NULL AND t.ended_on IS NULL AND ((t.contact AND COALESCE(d.due_on, IF(d.planted_id IS NULL, t.planted_on + INTERVAL 1 MONTH, NULL)) <= ?) OR COALESCE(d.worst, 99) <= 4)
+		WHERE t.taken_back_at IS NULL AND t.ended_on IS NULL AND ((t.contact AND COALESCE(d.due_on, IF(d.planted_id IS NULL, t.planted_on + INTERVAL 1 MONTH, NULL)) <= ?) OR COALESCE(d.urgent, FALSE))
 		ORDER BY COALESCE(d.worst, 99), due_on, t.id LIMIT 500`, until)
 	if err != nil {
 		return out, err

@@ -42,7 +42,9 @@ type Due struct {
 	DueOn     *time.Time
 	Wants     int
 	Worst     int
-	LastOn    *time.Time
+	// Urgent is that the worst of them does not wait for the next planned look.
+	Urgent bool
+	LastOn *time.Time
 }
 
 // TableName says of what.
@@ -163,9 +165,11 @@ func follow(tx *kernel.Tx, t planted.Tree) error {
 		t.EndedOn = ended
 	}
 	due := Due{PlantedID: t.ID, Worst: 99}
-	looks := []time.Time{}
+	looks, err := settling(tx, t.ID, list)
+	if err != nil {
+		return err
+	}
 	for _, v := range list {
-		looks = append(looks, v.VisitedOn)
 		due.LastOn = &v.VisitedOn
 	}
 	if n := len(list); n > 0 {
@@ -173,12 +177,34 @@ func follow(tx *kernel.Tx, t planted.Tree) error {
 		due.Wants = len(wants)
 		if len(wants) > 0 {
 			due.Worst = slices.Index(visit.Wants("").All(), wants[0])
+			due.Urgent = wants[0].Urgent()
 		}
 	}
 	if next, ok := visit.NextDue(t.PlantedOn, looks, tx.Today()); ok && t.EndedOn == nil {
 		due.DueOn = &next.On
 	}
 	return kernel.Ours(tx.DB().Save(&due).Error)
+}
+
+// settling are the days of those visits that settle a planned look: each of ours, and of the customer's those that say it is well and show it.
+func settling(tx *kernel.Tx, id string, list []Visit) ([]time.Time, error) {
+	shown, err := kernel.Rows[struct{ VisitID string }](tx, "SELECT DISTINCT visit_id FROM visit_photos WHERE planted_id = ? AND removed = FALSE", id)
+	out := []time.Time{}
+	for _, v := range list {
+		if !v.ByCustomer || (v.Facts.Says == "well" && slices.ContainsFunc(shown, func(s struct{ VisitID string }) bool { return s.VisitID == v.ID })) {
+			out = append(out, v.VisitedOn)
+		}
+	}
+	return out, err
+}
+
+// Settled are the days on which a tree was looked at so that a planned look is settled.
+func Settled(tx *kernel.Tx, id string) ([]time.Time, error) {
+	list, err := standing(tx, id)
+	if err != nil {
+		return nil, err
+	}
+	return settling(tx, id, list)
 }
 
 // standing are the visits of a tree that were not taken back, oldest first.

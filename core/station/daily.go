@@ -5,8 +5,8 @@ import "time"
 // Filled is how a day's missing reading was filled.
 type Filled string
 
-// All lists them: nothing missing; temperatures of the days beside it; those that the month usually has; rain counted as none.
-func (Filled) All() []Filled { return []Filled{"", "beside", "month", "no-rain"} }
+// All lists them; "" is nothing missing: temperatures of the days beside it; those that the month usually has; rain counted as none.
+func (Filled) All() []Filled { return []Filled{"beside", "month", "no-rain"} }
 
 // DayWeather is one day of a record. What was not read was filled by a rule, and says so.
 type DayWeather struct {

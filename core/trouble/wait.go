@@ -9,8 +9,8 @@ import (
 // Wait is what to make of a tree that does not leaf out.
 type Wait string
 
-// All lists them: not asked, scratch it first, wait until a date, it has waited long enough, and that it is dead.
-func (Wait) All() []Wait { return []Wait{"", "scratch-first", "wait", "waited", "dead"} }
+// All lists them; "" is not asked: scratch it first, wait until a date, it has waited long enough, and that it is dead.
+func (Wait) All() []Wait { return []Wait{"scratch-first", "wait", "waited", "dead"} }
 
 // DormantOrDead says what to do with a tree whose buds have not moved: nobody gives up a tree that is green under its bark before the
 // date, and nobody waits for one that is brown to the ground (features.md, F223). budSwell is the day on which buds swell in that place

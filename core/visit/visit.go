@@ -2,6 +2,7 @@
 package visit
 
 import (
+	"slices"
 	"time"
 
 	"sedum/core/fault"
@@ -75,6 +76,12 @@ func (Damage) All() []Damage {
 	return []Damage{"mower", "gnawed", "sunscald", "broken-branch", "frost", "deliberate"}
 }
 
+// Says is what whoever lives with it says of it, one of three.
+type Says string
+
+// All lists them.
+func (Says) All() []Says { return []Says{"well", "unsure", "odd"} }
+
 // Facts are what was seen; what nobody looked at is left out, and stands for nothing.
 type Facts struct {
 	Alive   Alive    `json:"alive,omitempty" optional:"true"`
@@ -95,7 +102,9 @@ type Facts struct {
 	Grass      Grass      `json:"grass,omitempty" optional:"true"`
 	// Damage left out is not looked; an empty list is none.
 	Damage *[]Damage `json:"damage,omitempty" maxItems:"6"`
-	Note   string    `json:"note,omitempty" maxLength:"500"`
+	// Says is the customer's own word.
+	Says Says   `json:"says,omitempty" optional:"true"`
+	Note string `json:"note,omitempty" maxLength:"500"`
 }
 
 // Check tells what cannot be used of it: a visit says at least one thing.
@@ -114,7 +123,7 @@ func (f Facts) Check() fault.List {
 func (f Facts) Looked() int {
 	n := 0
 	for _, each := range []bool{f.Alive != "", f.ShootMM != nil, f.Leaves != "", f.TopSoil != "", f.MiddleSoil != "", f.DeepSoil != "", f.Flare != "", f.LeanDeg != nil, f.Rocks != nil, f.Stake != "", f.Tie != "",
-		f.Guard != "", f.Mulch != "", f.Grass != "", f.Damage != nil} {
+		f.Guard != "", f.Mulch != "", f.Grass != "", f.Damage != nil, f.Says != ""} {
 		if each {
 			n++
 		}
@@ -127,7 +136,13 @@ type Wants string
 
 // All lists them, what hurts soonest first.
 func (Wants) All() []Wants {
-	return []Wants{"cut-tie", "loosen-tie", "loosen-guard", "mend-stake", "firm-base", "clear-flare", "pull-mulch", "water-ball", "stop-water", "clear-grass", "find-cause", "plumb"}
+	return []Wants{"cut-tie", "answer-them", "loosen-tie", "loosen-guard", "mend-stake", "firm-base", "clear-flare", "pull-mulch", "water-ball", "stop-water", "clear-grass", "find-cause", "plumb"}
+}
+
+// Urgent tells whether somebody is to go for it before the next planned look.
+func (w Wants) Urgent() bool {
+	all := w.All()
+	return slices.Index(all, w) <= slices.Index(all, "firm-base")
 }
 
 // leansMuch is from where a lean is set right.
@@ -144,7 +159,8 @@ func Wanted(f Facts) []Wants {
 	is := map[Wants]bool{
 		"cut-tie": f.Tie == "cutting-in", "loosen-tie": f.Tie == "tight", "loosen-guard": f.Guard == "tight", "mend-stake": f.Stake == "loose" || f.Stake == "broken", "firm-base": f.Rocks != nil && *f.Rocks,
 		"clear-flare": f.Flare == "buried", "pull-mulch": f.Mulch == "against-trunk" || f.Flare == "under-mulch", "water-ball": dry, "stop-water": wet, "clear-grass": f.Grass == "grown-in", "find-cause": ill,
-		"plumb": f.LeanDeg != nil && num.AtLeast(*f.LeanDeg, leansMuch),
+		"answer-them": f.Says == "odd" || f.Says == "unsure",
+		"plumb":       f.LeanDeg != nil && num.AtLeast(*f.LeanDeg, leansMuch),
 	}
 	out := []Wants{}
 	for _, w := range Wants("").All() {

@@ -25,6 +25,8 @@ func TestWhatNobodyLookedAtAsksForNothing(t *testing.T) {
 	assert.NotEmpty(t, visit.Facts{LeanTo: ptr(90.0)}.Check())
 	assert.Empty(t, visit.Signs(visit.Facts{Alive: "living"}, ""))
 	assert.Equal(t, []visit.Wants{"cut-tie", "firm-base", "pull-mulch", "water-ball"}, visit.Wanted(visit.Facts{Tie: "cutting-in", Rocks: ptr(true), Mulch: "against-trunk", DeepSoil: "dry"}))
+	assert.Equal(t, []visit.Wants{"answer-them"}, visit.Wanted(visit.Facts{Says: "odd"}))
+	assert.Empty(t, visit.Wanted(visit.Facts{Says: "well"}))
 	assert.Empty(t, visit.Wanted(visit.Facts{Alive: "dead", Tie: "cutting-in"}), "nothing is asked for a dead tree")
 }
 

@@ -38,6 +38,7 @@ CREATE TABLE IF NOT EXISTS visit_due (
   due_on DATE NULL COMMENT 'the next planned look; null when none is left',
   wants INT NOT NULL COMMENT 'how many things the newest visit asks for',
   worst INT NOT NULL COMMENT 'the place of the worst of them, the least is the worst; 99 is none',
+  urgent BOOLEAN NOT NULL COMMENT 'the worst of them does not wait for the next planned look',
   last_on DATE NULL,
   CONSTRAINT pk_visit_due PRIMARY KEY (planted_id),
   CONSTRAINT fk_visit_due_planted FOREIGN KEY (planted_id) REFERENCES planted_trees (id),

@@ -1265,7 +1265,7 @@ export const samplingDecision = ['release', 'refuse', 'keep-checking'] as const
 export const samplingStrictness = ['tightened', 'normal', 'relaxed'] as const
 export const sheetsItemState = ['waiting', 'issued', 'refused'] as const
 export const stationColumn = ['time', 'min', 'max', 'temp', 'rain', 'wind-speed', 'wind-from'] as const
-export const stationFilled = ['', 'beside', 'month', 'no-rain'] as const
+export const stationFilled = ['beside', 'month', 'no-rain'] as const
 export const stationRowFault = [
   'no-time',
   'not-a-number',
@@ -1528,7 +1528,7 @@ export const troubleCause = [
 ] as const
 export const troubleEffort = ['record', 'look', 'hand', 'dig'] as const
 export const troublePlace = ['crown', 'trunk', 'base', 'ball', 'ground', 'around', 'record'] as const
-export const troubleWait = ['', 'scratch-first', 'wait', 'waited', 'dead'] as const
+export const troubleWait = ['scratch-first', 'wait', 'waited', 'dead'] as const
 export const visitAlive = ['living', 'dead', 'gone'] as const
 export const visitDamage = ['mower', 'gnawed', 'sunscald', 'broken-branch', 'frost', 'deliberate'] as const
 export const visitFlare = ['visible', 'buried', 'under-mulch'] as const
@@ -1537,6 +1537,7 @@ export const visitGrowth = ['fair', 'short'] as const
 export const visitGuard = ['none', 'fine', 'tight'] as const
 export const visitLeaves = ['sound', 'yellow', 'brown-edges', 'spotted', 'wilting', 'none'] as const
 export const visitMulch = ['right', 'thin', 'against-trunk'] as const
+export const visitSays = ['well', 'unsure', 'odd'] as const
 export const visitStake = ['none', 'fine', 'loose', 'broken'] as const
 export const visitTie = ['none', 'slack', 'tight', 'cutting-in'] as const
 export const visitsShows = ['whole', 'crown', 'trunk', 'base', 'ball'] as const

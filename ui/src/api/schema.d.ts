@@ -8529,7 +8529,7 @@ export interface components {
         /** @enum {string} */
         StationColumn: "time" | "min" | "max" | "temp" | "rain" | "wind-speed" | "wind-from";
         /** @enum {string} */
-        StationFilled: "" | "beside" | "month" | "no-rain";
+        StationFilled: "beside" | "month" | "no-rain";
         StationGap: {
             /** Format: int64 */
             days: number;
@@ -9611,7 +9611,7 @@ export interface components {
             question: string;
         };
         /** @enum {string} */
-        TroubleWait: "" | "scratch-first" | "wait" | "waited" | "dead";
+        TroubleWait: "scratch-first" | "wait" | "waited" | "dead";
         TroublesAmended: {
             planted_id?: string;
             said: string;
@@ -9788,6 +9788,7 @@ export interface components {
             mulch?: components["schemas"]["VisitMulch"] | "";
             note?: string;
             rocks?: boolean;
+            says?: components["schemas"]["VisitSays"] | "";
             /**
              * Format: double
              * @description this year's growth of the leader or the longest shoot
@@ -9809,6 +9810,8 @@ export interface components {
         VisitLeaves: "sound" | "yellow" | "brown-edges" | "spotted" | "wilting" | "none";
         /** @enum {string} */
         VisitMulch: "right" | "thin" | "against-trunk";
+        /** @enum {string} */
+        VisitSays: "well" | "unsure" | "odd";
         /** @enum {string} */
         VisitStake: "none" | "fine" | "loose" | "broken";
         /** @enum {string} */

@@ -10,6 +10,7 @@ export function factsOf(f: Schemas['VisitFacts'], t: TFunction, units: Units): {
   const put = (name: string, value: string | undefined) => {
     if (value) out.push({ name: named(`visit.field.${name}`, name), value })
   }
+  put('says', f.says && t(`visit.says.${f.says}`))
   put('alive', f.alive && t(`visit.alive.${f.alive}`))
   put('shoot', typeof f.shoot_mm === 'number' ? sayLength(f.shoot_mm, units) : undefined)
   put('leaves', f.leaves && t(`visit.leaves.${f.leaves}`))

@@ -1,0 +1,92 @@
+package app_test
+
+import (
+	"bytes"
+	"context"
+	"encoding/json"
+	"fmt"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"sedum/demo"
+)
+
+// Aftercare over HTTP: every operation of planted trees, visits, the round and troubles answers through the one connection, as its document says.
+func TestAftercareAnswers(t *testing.T) {
+	h := open(t)
+	require.NoError(t, demo.LoadPlanted(context.Background(), h.kernel))
+	p := h.as(t, "wren")
+	ok := func(method, path string, body any, headers ...string) string {
+		t.Helper()
+		status, text := p.send(method, path, body, headers...)
+		require.Less(t, status, 300, "%s %s: %s", method, path, text)
+		return text
+	}
+	var list struct {
+		Trees []struct {
+			ID     string
+			Number int
+		}
+	}
+	p.get("/api/v1/planted", &list)
+	require.Len(t, list.Trees, 5)
+	assert.Contains(t, ok("GET", "/api/v1/planted?text=marsh", nil), "Odile Marsh")
+	assert.NotContains(t, ok("GET", "/api/v1/planted?text=%25", nil), "Odile Marsh", "a letter of a search has no sense of its own")
+	tree := "/api/v1/planted/" + list.Trees[0].ID
+	ok("GET", tree, nil)
+	ok("GET", fmt.Sprintf("/api/v1/sheets/%d/planted", list.Trees[0].Number), nil)
+	var page struct{ Version int }
+	p.get(tree, &page)
+	ok("PUT", tree+"/contact", map[string]any{"contact": false, "version": page.Version})
+	today := time.Now().UTC().Format(time.DateOnly)
+	ok("POST", tree+"/entries", map[string]any{"id": "http-entry", "done_on": today, "given_l": 4, "felt": "moist"})
+	ok("POST", tree+"/entries/http-entry/taken-back", map[string]any{"reason": "another tree"})
+	ok("POST", tree+"/visits", map[string]any{"id": "http-visit", "visited_on": today, "facts": map[string]any{"alive": "living", "damage": []any{}}})
+	var picture bytes.Buffer
+	require.NoError(t, grey(&picture))
+	var seen struct {
+		Visits []struct {
+			ID     string
+			Photos []struct{ ID string }
+		}
+	}
+	require.NoError(t, json.Unmarshal([]byte(ok("POST", tree+"/photos?visit=http-visit&shows=base&caption=", picture.String(), "Content-Type", "application/octet-stream")), &seen))
+	require.NotEmpty(t, seen.Visits[0].Photos)
+	ok("GET", "/api/v1/visit-photos/"+seen.Visits[0].Photos[0].ID+"/picture.jpg", nil)
+	ok("GET", "/api/v1/visit-photos/"+seen.Visits[0].Photos[0].ID+"/thumbnail.jpg", nil)
+	ok("GET", tree+"/visits", nil)
+	ok("POST", tree+"/visits/http-visit/taken-back", map[string]any{"reason": "another tree"})
+	ok("GET", "/api/v1/round?days=21&limit=5", nil)
+	signs := map[string]any{"said": "the leaves are yellow", "seen": map[string]any{"flare": "straight"}, "unheard": []any{}, "planted_id": list.Trees[0].ID}
+	ok("POST", "/api/v1/troubles/weighing", signs)
+	var trouble struct{ Number, Version int }
+	require.NoError(t, json.Unmarshal([]byte(ok("POST", "/api/v1/troubles", signs)), &trouble))
+	at := fmt.Sprintf("/api/v1/troubles/%d", trouble.Number)
+	ok("GET", "/api/v1/troubles?planted="+list.Trees[0].ID, nil)
+	ok("GET", at, nil)
+	signs["version"] = trouble.Version
+	ok("PUT", at, signs)
+	ok("PUT", at+"/decided", map[string]any{"cause": "planted-deep", "version": trouble.Version + 1})
+	ok("POST", at+"/taken-back", map[string]any{"reason": "another tree", "version": trouble.Version + 2})
+	ok("GET", "/api/v1/troubles/odds", nil)
+	ok("POST", "/api/v1/troubles/odds", map[string]any{"question": "flare", "answer": "straight", "cause": "planted-deep", "factor": 12, "reason": "in our clay"})
+	ok("POST", tree+"/taken-back", map[string]any{"reason": "another sheet"})
+	ok("POST", fmt.Sprintf("/api/v1/sheets/%d/planted", list.Trees[0].Number), map[string]any{"planted_on": today})
+	var stations struct {
+		Stations []struct{ ID string }
+	}
+	p.get("/api/v1/stations", &stations)
+	var station struct{ Version int }
+	p.get("/api/v1/stations/"+stations.Stations[0].ID, &station)
+	ok("PUT", "/api/v1/stations/"+stations.Stations[0].ID+"/polled", map[string]any{"polled": false, "version": station.Version})
+
+	// A yard hand sees where water is owed, and not who lives there.
+	hand := h.as(t, "ilsa")
+	_, text := hand.send("GET", "/api/v1/planted", nil)
+	assert.NotContains(t, text, "Odile Marsh")
+	status, _ := hand.send("POST", tree+"/taken-back", map[string]any{"reason": "x"})
+	assert.Equal(t, 403, status)
+}
