@@ -49,6 +49,10 @@ var grown = []struct {
 		{Alive: visit.Living, Leaves: "yellow", MiddleSoil: "wet", DeepSoil: "wet", Flare: "buried", Mulch: "right"}}},
 	{"Teodor Brandt", "555 0185", "Hill Cottage, Marrow Hill", "terrace", "loam", 0.014, -0.008, true, []visit.Facts{
 		{Alive: visit.Living, Leaves: "sound", Flare: "visible", Rocks: ptr(true), Stake: "broken", LeanDeg: ptr(7.0), LeanTo: ptr(95.0)}}},
+	{"Fenna Quist", "555 0131", "Weir Cottages 4, Oxbow Flat", "orchard end", "loam", -0.015, 0.004, true, []visit.Facts{{Alive: visit.Living, Leaves: "sound", Tie: "tight", Mulch: "right"}}},
+	{"Ruben Ashdown", "555 0137", "Quarry Lane 22, Lower Quarrywell", "courtyard", "loam", 0.003, -0.006, true, []visit.Facts{{Alive: visit.Living, Leaves: "sound", Guard: "tight"}}},
+	{"Mirela Toth", "555 0144", "The Lock, Sluice End", "bank", "silt loam", -0.007, -0.010, true, []visit.Facts{{Alive: visit.Living, Leaves: "spotted"}}},
+	{"Kit Lowther", "555 0158", "Ridge Road 5, Marrow Hill", "drive", "sandy loam", 0.017, 0.002, false, []visit.Facts{{Alive: visit.Living, Leaves: "wilting", MiddleSoil: "dry"}}},
 	{"Agnes Pellow", "555 0190", "Mill House, Sluice End", "pond side", "silt loam", -0.004, -0.013, false, []visit.Facts{
 		{Alive: visit.Living, Leaves: "yellow"}, {Alive: visit.Dead, Leaves: "none"}}},
 }

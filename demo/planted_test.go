@@ -20,7 +20,7 @@ func TestThePlantedDemoIsToldOnce(t *testing.T) {
 	require.NoError(t, demo.LoadPlanted(context.Background(), w.Kernel))
 	require.NoError(t, demo.LoadPlanted(context.Background(), w.Kernel))
 	list := Saw[planted.Lines](w, "list-planted", struct{ Limit int }{100}).Trees
-	require.Len(t, list, 5)
+	require.Len(t, list, 9)
 	lost := 0
 	for _, line := range list {
 		page := Saw[visits.Page](w, "see-visits", ByID(line.ID))

@@ -55,7 +55,7 @@ var MakeVisits = kernel.Permission{Name: "make-visits", Roles: set.All[roles.Rol
 
 // Capability declares what can be asked and done here.
 func Capability() kernel.Capability {
-	changed := append([]string{"see-visits", "see-round"}, planted.Changed...)
+	changed := planted.Changed
 	of := func(tx *kernel.Tx, p kernel.ByID, _ string) (Page, error) { return see(tx, p) }
 	return kernel.Capability{Name: "visits", Tables: kernel.Folder(tables), Operations: []kernel.Operation{
 		kernel.Read("see-visits", "/planted/{id}/visits", planted.SeePlanted, see),

@@ -4,6 +4,7 @@ import { PlantingSection } from '../drawing/planting-section'
 import { Regrowth } from '../drawing/regrowth'
 import { speak } from '../words/i18n'
 import { changeSettings } from '../words/settings'
+import { CarePart } from './care-part'
 import { HoseTimer } from './hose-timer'
 import { keep, type Touch, waiting, went } from './ticks'
 import type { Copy } from './types'
@@ -107,6 +108,7 @@ export function CopyPage({ token }: { token: string }) {
           {kept.length} {page.waiting}
         </p>
       )}
+      {copy.after.planted && <CarePart copy={copy} token={token} again={read} />}
       <h1 className="mt-4 text-3xl leading-tight">{say.headline}.</h1>
       <p className="mt-1 font-semibold">
         {copy.when}. {copy.marked}
@@ -135,7 +137,7 @@ export function CopyPage({ token }: { token: string }) {
           </div>
         ))}
       </section>
-      <details className="mt-5" open={!planted}>
+      <details className="mt-5" open={!planted && !copy.after.planted}>
         <summary className="min-h-12 cursor-pointer py-2 font-bold text-2xl">{page.plant}</summary>
         <h2 className="mt-2 border-ink border-b-2 pb-1 text-xl">{page.ready}</h2>
         <ul className="mb-4 columns-2 gap-6">
@@ -180,6 +182,7 @@ export function CopyPage({ token }: { token: string }) {
           })}
         </ol>
       </details>
+      {!copy.after.planted && <CarePart copy={copy} token={token} again={read} />}
       <h2 className="mt-6 text-2xl">{page.keep}</h2>
       <section className="mt-2 rounded-xl border-[3px] border-ink p-4">
         <p className="figure text-3xl leading-tight">{say.sheet.pour}</p>

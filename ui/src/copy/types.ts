@@ -25,6 +25,38 @@ export interface Copy {
   care: { mark: string; date: string; until: string; text: string; from: string }[]
   ticks: Record<string, boolean>
   today: string
+  after: {
+    planted: boolean
+    planted_on: string
+    ended: boolean
+    says: string[]
+    advice: Schemas['WaterAdvice'] | ''
+    fill_l: number
+    fill: string
+    share: number | null
+    week: string[]
+    photo: boolean
+    done: { on: string; text: string }[]
+    words: Record<
+      | 'today'
+      | 'week'
+      | 'quiet'
+      | 'planted'
+      | 'when'
+      | 'watered'
+      | 'finger'
+      | 'look'
+      | 'photo'
+      | 'odd'
+      | 'note'
+      | 'send'
+      | 'sent'
+      | 'kept'
+      | 'entered'
+      | 'not_today',
+      string
+    > & { felt: Record<'wet' | 'moist' | 'dry', string>; says: Record<'well' | 'unsure' | 'odd', string> }
+  }
   page: Record<
     | 'plant'
     | 'keep'
