@@ -24,6 +24,7 @@ import (
 	"sedum/app/mending"
 	"sedum/app/messages"
 	"sedum/app/orders"
+	"sedum/app/outcomes"
 	"sedum/app/people"
 	"sedum/app/photos"
 	"sedum/app/planted"
@@ -111,6 +112,7 @@ func New(d *kernel.Database, s Settings) *kernel.Kernel {
 				planted.Capability(),
 				visits.Capability(),
 				troubles.Capability(),
+				outcomes.Capability(),
 				copies.Capability(),
 				orders.Capability(desk),
 				forgetting.Capability(),

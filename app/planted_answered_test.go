@@ -72,6 +72,7 @@ func TestAftercareAnswers(t *testing.T) {
 	ok("PUT", at+"/decided", map[string]any{"cause": "planted-deep", "version": trouble.Version + 1})
 	ok("POST", at+"/taken-back", map[string]any{"reason": "another tree", "version": trouble.Version + 2})
 	ok("GET", "/api/v1/troubles/odds", nil)
+	assert.Contains(t, ok("GET", "/api/v1/outcomes?by=school&step=flare", nil), "groups")
 	ok("POST", "/api/v1/troubles/odds", map[string]any{"question": "flare", "answer": "straight", "cause": "planted-deep", "factor": 12, "reason": "in our clay"})
 	ok("POST", tree+"/taken-back", map[string]any{"reason": "another sheet"})
 	ok("POST", fmt.Sprintf("/api/v1/sheets/%d/planted", list.Trees[0].Number), map[string]any{"planted_on": today})

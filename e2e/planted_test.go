@@ -73,7 +73,7 @@ func TestATreeIsFollowedFromItsSheet(t *testing.T) {
 	p.sees("felt moist")
 	p.press("button", "a mistake?")
 	p.because("Take it back", "the neighbour's tree")
-	p.until(`!document.body.innerText.includes('felt moist')`)
+	p.until(`!document.querySelector('section[aria-label="Done today"]').innerText.includes('felt moist')`)
 	p.sees("the neighbour's tree")
 	p.goTo("/planted")
 	p.sees("Maud Ferriter")
@@ -203,4 +203,19 @@ func TestACustomersWeekOnAPhone(t *testing.T) {
 	counter.goTo("/planted/" + line.ID)
 	counter.sees("Look at what the customer sent, and answer")
 	counter.sees("white spots on the trunk")
+}
+
+// What lives is told with the chance in it, and every page of aftercare stands up to axe on a phone.
+func TestAftercarePagesOnAPhone(t *testing.T) {
+	h := withPlanted(t)
+	p := h.open(360, 740, true)
+	p.signIn("Bram Okonedo")
+	line := plantedOf(h, "Idris Vane")
+	for path, sees := range map[string]string{"/planted": "Today's round", "/planted/" + line.ID: "Done today", "/planted/" + line.ID + "/visit": "What do you see?", "/round": "trees to go to", "/outcomes": "Too early to tell", "/trouble": "Look at this next", "/trouble/1": "Likely causes"} {
+		p.goTo(path)
+		p.sees(sees)
+		p.settle()
+		p.until(`document.documentElement.scrollWidth <= 360`)
+		assert.Empty(t, p.axe(), path)
+	}
 }

@@ -17,6 +17,7 @@ import (
 	"sedum/app/growers"
 	"sedum/app/match"
 	"sedum/app/mending"
+	"sedum/app/outcomes"
 	"sedum/app/photos"
 	"sedum/app/sheets"
 	"sedum/app/visits"
@@ -126,6 +127,7 @@ func sets() map[string]said {
 		"match.Season":          by(set.Texts[match.Season](), "", "season."),
 		"mending.What":          unsaid(set.Texts[mending.What]()), // names a record, shown beside it
 		"photos.Part":           by(set.Texts[photos.Part](), "", "photo."),
+		"outcomes.By":           by(set.Texts[outcomes.By](), "", "outcome.by."),
 		"planting.Base":         unsaid(set.Texts[planting.Base]()), // an input of the calculator alone
 		"order.Material":        by(set.Texts[order.Material](), "quantity.", ""),
 		"order.Sold":            by(set.Texts[order.Sold](), "sold.", "sold."),

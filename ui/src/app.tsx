@@ -53,6 +53,7 @@ const PricesPage = lazy(() => import('./order/prices-page').then((m) => ({ defau
 const PlantedPage = lazy(() => import('./planted/planted-page').then((m) => ({ default: m.PlantedPage })))
 const PlantedTreePage = lazy(() => import('./planted/planted-tree-page').then((m) => ({ default: m.PlantedTreePage })))
 const VisitPage = lazy(() => import('./planted/visit-page').then((m) => ({ default: m.VisitPage })))
+const OutcomesPage = lazy(() => import('./planted/outcomes-page').then((m) => ({ default: m.OutcomesPage })))
 const RoundPage = lazy(() => import('./planted/round-page').then((m) => ({ default: m.RoundPage })))
 const TroublePage = lazy(() => import('./trouble/trouble-page').then((m) => ({ default: m.TroublePage })))
 const NewTroublePage = lazy(() => import('./trouble/trouble-page').then((m) => ({ default: m.NewTroublePage })))
@@ -154,13 +155,16 @@ export function App() {
               />
             )}
           </Route>
-          <Route path="/planted" component={PlantedPage} />
+          <Route path="/planted">
+            <PlantedPage who={who.data} />
+          </Route>
           <Route path="/planted/:id">{(p) => <PlantedTreePage key={p.id} id={p.id} who={who.data} />}</Route>
           <Route path="/planted/:id/visit">{(p) => <VisitPage key={p.id} id={p.id} />}</Route>
           <Route path="/planted/:id/trouble">
             {(p) => <NewTroublePage key={p.id} planted={p.id} who={who.data} />}
           </Route>
           <Route path="/round" component={RoundPage} />
+          <Route path="/outcomes" component={OutcomesPage} />
           <Route path="/trouble">
             <NewTroublePage who={who.data} />
           </Route>

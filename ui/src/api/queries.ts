@@ -536,3 +536,10 @@ export const oddsQuery = queryOptions({
   queryKey: keyOf('list-odds'),
   queryFn: () => ask(client.GET('/api/v1/troubles/odds')),
 })
+
+export const outcomesQuery = (by: Schemas['OutcomesBy'], step: string) =>
+  queryOptions({
+    queryKey: keyOf('see-outcomes', by, step),
+    queryFn: () => ask(client.GET('/api/v1/outcomes', { params: { query: { by, step } } })),
+    placeholderData: keepPreviousData,
+  })

@@ -1696,6 +1696,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/outcomes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** See outcomes */
+        get: operations["see-outcomes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/people": {
         parameters: {
             query?: never;
@@ -7089,6 +7106,36 @@ export interface components {
         OrdersWays: {
             ways: components["schemas"]["OrdersWay"][];
         };
+        OutcomeCurve: {
+            /** Format: double */
+            high: number;
+            /** Format: double */
+            low: number;
+            /** Format: double */
+            mid: number;
+            /** Format: int64 */
+            t: number;
+        };
+        OutcomeGroup: {
+            /** Format: double */
+            best: number;
+            curve: components["schemas"]["OutcomeCurve"][];
+            /** Format: int64 */
+            deaths: number;
+            /** Format: int64 */
+            followed_days: number;
+            name: string;
+            /** Format: int64 */
+            others: number;
+            /** Format: double */
+            p: number | null;
+            too_early: boolean;
+            /** Format: int64 */
+            trees: number;
+            /** Format: double */
+            worst: number;
+            year: components["schemas"]["OutcomeCurve"] | null;
+        };
         OutcomeLife: {
             /** Format: int64 */
             days: number;
@@ -7114,6 +7161,28 @@ export interface components {
             /** Format: double */
             p_value: number | null;
             too_early: boolean;
+        };
+        /** @enum {string} */
+        OutcomesBy: "grower" | "kind" | "form" | "flare" | "correction" | "school";
+        OutcomesLoss: {
+            cause: string;
+            name: string;
+            /** Format: int64 */
+            trees: number;
+        };
+        OutcomesPage: {
+            by: components["schemas"]["OutcomesBy"];
+            causes: components["schemas"]["OutcomesLoss"][];
+            groups: components["schemas"]["OutcomeGroup"][];
+            step: string;
+            /** @description schools of which trees differ, by their step */
+            steps: components["schemas"]["OutcomesStep"][];
+            /** Format: int64 */
+            trees: number;
+        };
+        OutcomesStep: {
+            name: string;
+            step: string;
         };
         PeopleAccess: {
             asked: boolean;
@@ -14869,6 +14938,46 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ArrivalsProgress"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "see-outcomes": {
+        parameters: {
+            query?: {
+                by?: string;
+                /** @description of the school, where by is school */
+                step?: string;
+            };
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OutcomesPage"];
                 };
             };
             /** @description Error */

@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { Link } from 'wouter'
-import type { Schemas } from '../api/client'
+import type { Person, Schemas } from '../api/client'
 import { plantedListQuery } from '../api/queries'
 import { BallLevel } from '../drawing/ball-level'
 import { Failed, Loading } from '../parts/states'
@@ -10,7 +10,7 @@ import { sayDay } from '../parts/time'
 import { named } from '../words/named'
 
 /** The trees that have gone into the ground, those that want something first. */
-export function PlantedPage() {
+export function PlantedPage({ who }: { who: Person }) {
   const { t } = useTranslation()
   const [text, setText] = useState('')
   const list = useQuery(plantedListQuery(text.trim()))
@@ -36,6 +36,11 @@ export function PlantedPage() {
         <Link href="/trouble" className="quiet no-underline">
           {t('trouble.title')}
         </Link>
+        {(who.deeds as string[]).includes('see-outcomes') && (
+          <Link href="/outcomes" className="quiet no-underline">
+            {t('outcome.title')}
+          </Link>
+        )}
       </nav>
       <ul className="border-ink border-t-2">
         {trees.map((tree) => (

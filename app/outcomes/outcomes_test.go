@@ -1,0 +1,64 @@
+package outcomes_test
+
+import (
+	"context"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	. "sedum/app/apptest"
+	"sedum/app/outcomes"
+	"sedum/app/planted"
+	"sedum/app/troubles"
+	"sedum/core/rules"
+	"sedum/demo"
+	"sedum/kernel"
+)
+
+func see(w *World, by, step string) outcomes.Page {
+	return Saw[outcomes.Page](w, "see-outcomes", outcomes.Ask{By: outcomes.By(by), Step: rules.Step(step)})
+}
+
+func TestWhatLivesIsToldByGroup(t *testing.T) {
+	w := Open(t)
+	assert.Zero(t, see(w, "grower", "").Trees)
+	require.NoError(t, demo.LoadPlanted(context.Background(), w.Kernel))
+	p := see(w, "grower", "")
+	require.Len(t, p.Groups, 1)
+	g := p.Groups[0]
+	assert.Equal(t, "Marrow Hill Growers", g.Name)
+	assert.Equal(t, []int{9, 1, 0}, []int{g.Trees, g.Deaths, g.Others})
+	assert.True(t, g.TooEarly)
+	assert.Nil(t, g.P)
+	require.Len(t, g.Curve, 1)
+	assert.True(t, g.Curve[0].Low < g.Curve[0].Mid && g.Curve[0].Mid < g.Curve[0].High)
+	require.Len(t, p.Causes, 1)
+	assert.Equal(t, "cause not settled", p.Causes[0].Name)
+	for by, name := range map[string]string{"kind": "Carpinus betulus", "form": "in pots", "flare": "flare at the surface", "correction": "no roots cut"} {
+		groups := see(w, by, "").Groups
+		require.Len(t, groups, 1, by)
+		assert.Equal(t, name, groups[0].Name, by)
+	}
+	school := see(w, "school", "flare")
+	require.Len(t, school.Groups, 1)
+	assert.NotEqual(t, "not told by its sheet", school.Groups[0].Name)
+	assert.Equal(t, "flare", school.Step)
+	assert.NotEmpty(t, see(w, "school", "no such").Step, "a step that there is not is the first")
+
+	// A cause that somebody settles is the cause of the loss; a tree whose looks were never planned bounds it and no more.
+	for _, line := range Saw[planted.Lines](w, "list-planted", struct{ Limit int }{100}).Trees {
+		page := Saw[planted.Page](w, "see-planted", ByID(line.ID))
+		if line.EndedOn != nil {
+			w.Deed(w.Advisor, "save-trouble", kernel.None{}, troubles.NewTrouble{Signs: troubles.Signs{PlantedID: line.ID, Unheard: []string{}, Seen: map[string]string{"soil_at_ball": "soaked-sour"}}})
+			w.Deed(w.Advisor, "decide-trouble", ByNumber(2), troubles.Decided{Cause: "drowned", Version: 1})
+		} else if line.Customer == "Kit Lowther" {
+			w.Deed(w.Advisor, "set-contact", ByID(line.ID), planted.Contacted{Contact: false, Version: page.Version})
+		}
+	}
+	p = see(w, "grower", "")
+	assert.Equal(t, "Drowned: no air at the roots", p.Causes[0].Name)
+	assert.Equal(t, []int{8, 1, 1}, []int{p.Groups[0].Trees, p.Groups[0].Deaths, p.Groups[0].Others})
+	assert.InDelta(t, 8.0/9, p.Groups[0].Best, 0.001)
+	assert.InDelta(t, 7.0/9, p.Groups[0].Worst, 0.001)
+}
