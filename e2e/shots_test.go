@@ -1,6 +1,7 @@
 package e2e_test
 
 import (
+	"context"
 	"fmt"
 	"os"
 	"os/exec"
@@ -17,6 +18,7 @@ import (
 	"sedum/app/sheets"
 	"sedum/app/yard"
 	"sedum/core/stock"
+	"sedum/demo"
 	"sedum/kernel"
 )
 
@@ -145,12 +147,44 @@ func TestShots(t *testing.T) {
 	phone.do(chromedp.Navigate(apptest.Saw[sheets.LinkPage](h.World, "sheet-link", kernel.ByNumber{Number: 1}).Address))
 	phone.sees("The root flare must end")
 	shot(phone, "copy")
+	h.aftercareShots(shot, p, phone)
+}
+
+// aftercareShots are those of trees with a summer behind them.
+func (h *house) aftercareShots(shot func(*hand, string, ...string), p, phone *hand) {
+	require.NoError(h.t, demo.LoadPlanted(context.Background(), h.World.Kernel))
+	dry := plantedOf(h, "Idris Vane")
+	p.goTo("/planted")
+	p.sees("Idris Vane")
+	shot(p, "aftercare")
+	p.goTo("/planted/" + dry.ID)
+	p.choose("Shown", "all")
+	p.sees("Aug")
+	shot(p, "planted")
+	p.goTo("/trouble/1")
+	p.sees("Likely causes")
+	shot(p, "trouble")
+	p.goTo("/outcomes")
+	p.sees("Too early to tell")
+	shot(p, "outcomes")
+	phone.goTo("/round")
+	phone.sees("trees to go to")
+	shot(phone, "round")
+	phone.goTo("/planted/" + dry.ID + "/visit")
+	phone.sees("What do you see?")
+	phone.choose("It is", "alive")
+	phone.choose("Leaves", "brown edges")
+	shot(phone, "visit")
+	phone.do(chromedp.Navigate(apptest.Saw[sheets.LinkPage](h.World, "sheet-link", kernel.ByNumber{Number: dry.Number}).Address))
+	phone.sees("This week")
+	shot(phone, "copy-planted")
 }
 
 // notShown are views that are looked at while working on them (SEDUM_SHOTS_ALL) and not kept among the pictures.
 var notShown = map[string]bool{"sign-in": true, "bench-lots": true, "bench-work": true, "ground-unmarked": true, "clock-dip": true, "delivery": true,
 	"bench-plug": true, "bench-bare-root": true, "kinds": true, "clock-tablet": true, "bench-bare-root-tablet": true, "bench-many-stems": true, "bench-grafted": true, "sample-plan": true, "bench-balled": true, "letterhead": true,
-	"people": true, "access": true, "sample-found": true, "growers": true, "note": true, "soil": true, "beside": true, "bench-line": true, "several": true, "sheet-phone": true}
+	"people": true, "access": true, "sample-found": true, "growers": true, "note": true, "soil": true, "beside": true, "bench-line": true, "several": true, "sheet-phone": true,
+	"room": true, "station": true, "quantities": true, "arrivals": true, "bench-below": true, "aftercare": true, "copy-planted": true}
 
 // shotInto takes a picture once the last answer has drawn itself.
 func shotInto(folder string) func(p *hand, name string, first ...string) {

@@ -53,6 +53,7 @@ type CareWords struct {
 	Felt     map[string]string `json:"felt"`
 	Look     string            `json:"look"`
 	Photo    string            `json:"photo"`
+	Take     string            `json:"take"`
 	Says     map[string]string `json:"says"`
 	Odd      string            `json:"odd"`
 	Note     string            `json:"note"`
@@ -222,6 +223,6 @@ func careWords(s words.Speaker) CareWords {
 	for _, v := range visit.Says("").All() {
 		says[string(v)] = say("says." + string(v))
 	}
-	return CareWords{Today: say("today"), Week: say("week"), Quiet: say("quiet"), Planted: say("planted"), When: say("when"), Watered: say("watered"), Finger: say("finger"), Felt: felt, Look: say("look"), Photo: say("photo"),
+	return CareWords{Today: say("today"), Week: say("week"), Quiet: say("quiet"), Planted: say("planted"), When: say("when"), Watered: say("watered"), Finger: say("finger"), Felt: felt, Look: say("look"), Photo: say("photo"), Take: say("take"),
 		Says: says, Odd: say("odd"), Note: say("note"), Send: say("send"), Sent: say("sent"), Kept: say("kept"), Entered: say("entered"), NotToday: say("not-today")}
 }

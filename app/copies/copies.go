@@ -234,6 +234,9 @@ func copyOf(tx *kernel.Tx, s sheets.Sheet) (Copy, error) {
 	if out.After, err = aftercareOf(tx, s, say, &out); err != nil {
 		return out, err
 	}
+	if out.After.Planted { // nobody digs for it any more
+		out.Locked = ""
+	}
 	// What is not shown is not sent.
 	out.Words.Figures, out.Words.Steps, out.Words.Care, out.Words.Notes, out.Words.Idle = []words.FigureWords{}, []words.StepWords{}, []words.CareWords{}, []string{}, []string{}
 	out.Drawn.Numbers, out.Drawn.Steps = []planting.Number{}, []planting.Step{}

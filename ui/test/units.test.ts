@@ -49,6 +49,7 @@ test('what is kept reads back as itself, in either system', () => {
         ['mm', 3000, 1],
         ['m', 20, 3],
         ['c', 60, 3],
+        ['l', 400, 1],
         ['number', 500, 3],
       ] as const) {
         const value = Number((random() * most).toFixed(to))

@@ -167,14 +167,14 @@ function Look(props: { copy: Copy; tell: (what: Omit<Care, 'id' | 'on'>, photo?:
         accept="image/jpeg,image/png"
         capture="environment"
         className="sr-only"
-        aria-label={say.photo}
+        aria-label={say.take}
         onChange={(e) => {
           setPhoto(e.target.files?.[0])
           e.target.value = ''
         }}
       />
       <button type="button" className="quiet mt-2 w-full" aria-pressed={!!photo} onClick={() => file.current?.click()}>
-        {photo ? `✓ ${photo.name}` : say.photo}
+        {photo ? `✓ ${photo.name}` : say.take}
       </button>
       <div className="mt-2 grid grid-cols-3 gap-2">
         {looks.map((l) => (

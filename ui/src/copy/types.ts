@@ -47,6 +47,7 @@ export interface Copy {
       | 'finger'
       | 'look'
       | 'photo'
+      | 'take'
       | 'odd'
       | 'note'
       | 'send'
