@@ -48,6 +48,8 @@ type whole struct {
 	WrittenAt time.Time     `json:"written_at"`
 	Person    ground.Data   `json:"person"`
 	Sheets    []sheets.Data `json:"sheets"`
+	// Planted are their trees since they stand in the ground.
+	Planted []troubles.Data `json:"planted"`
 }
 
 func export(tx *kernel.Tx, p kernel.ByID) (kernel.File, error) {
@@ -57,6 +59,9 @@ func export(tx *kernel.Tx, p kernel.ByID) (kernel.File, error) {
 	}
 	out := whole{WrittenAt: tx.Now, Person: data}
 	if out.Sheets, err = sheets.DataOf(tx, data.Spots); err != nil {
+		return kernel.File{}, err
+	}
+	if out.Planted, err = troubles.DataOf(tx, data.Spots); err != nil {
 		return kernel.File{}, err
 	}
 	text, err := json.MarshalIndent(out, "", "  ")

@@ -19,12 +19,17 @@ import (
 	"sedum/app/forgetting"
 	"sedum/app/ground"
 	"sedum/app/photos"
+	"sedum/app/planted"
 	"sedum/app/rules"
 	"sedum/app/sheets"
+	"sedum/app/troubles"
+	"sedum/app/visits"
 	"sedum/core/climate"
 	"sedum/core/fault"
 	house "sedum/core/rules"
 	"sedum/core/stock"
+	"sedum/core/visit"
+	"sedum/demo"
 	"sedum/kernel"
 )
 
@@ -265,4 +270,33 @@ func TestOldSecurityLinesGo(t *testing.T) {
 	}))
 	require.Len(t, left, 1)
 	assert.True(t, strings.HasPrefix(left[0].At.Format(time.RFC3339), start.AddDate(0, 23, 0).Format("2006-01")))
+}
+
+// What was said and shown at a planted tree is in the file that a person is given, and goes when they are forgotten; what became of the tree stays.
+func TestWhatWasToldOfAPlantedTreeIsForgotten(t *testing.T) {
+	w := Open(t)
+	require.NoError(t, demo.LoadPlanted(context.Background(), w.Kernel))
+	line := planted.Line{}
+	for _, each := range Saw[planted.Lines](w, "list-planted", struct{ Limit int }{100}).Trees {
+		if each.Customer == "Odile Marsh" {
+			line = each
+		}
+	}
+	spot := w.SpotOf("Odile Marsh")
+	w.Deed(w.Hand, "save-visit", ByID(line.ID), visits.NewVisit{ID: "visit-one", VisitedOn: "2026-11-25", Facts: visit.Facts{Alive: "living", Note: "ring at the blue door"}})
+	w.Deed(w.Advisor, "save-trouble", kernel.None{}, troubles.NewTrouble{Signs: troubles.Signs{PlantedID: line.ID, Said: "the neighbour Zebulon mows it", Seen: map[string]string{"grass": "mown-to-trunk"}, Unheard: []string{}}})
+	w.Deed(w.Advisor, "take-back-care-entry", planted.OfTree{ByID: ByID(line.ID), Record: "demo-finger-0"}, planted.Because{Reason: "Zebulon told it"})
+	require.NoError(t, w.Tx(func(tx *kernel.Tx) error {
+		data, err := troubles.DataOf(tx, []string{spot.ID})
+		raw, _ := json.Marshal(data)
+		assert.Contains(t, string(raw), "blue door")
+		assert.Contains(t, string(raw), "Zebulon")
+		return err
+	}))
+	require.NoError(t, erase(w, spot.ID, "Odile Marsh"))
+	for _, word := range []string{"blue door", "Zebulon", "Odile Marsh"} {
+		assert.Empty(t, holding(t, w, word), word)
+	}
+	page := Saw[visits.Page](w, "see-visits", ByID(line.ID))
+	assert.Len(t, page.Visits, 3, "what was seen of the tree stays")
 }

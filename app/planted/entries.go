@@ -127,10 +127,15 @@ func takeBack(tx *kernel.Tx, p kernel.ByID, why Because) (string, error) {
 	if err := mending.Keep(tx, mending.Planted, t.ID, map[string]any{"planted_on": t.PlantedOn.Format(time.DateOnly)}, why.Reason); err != nil {
 		return "", err
 	}
+	return t.ID, t.takeBack(tx)
+}
+
+// takeBack leaves of a tree that is held that it was down as planted once.
+func (t Tree) takeBack(tx *kernel.Tx) error {
 	if _, err := kernel.Exec(tx, "DELETE FROM planted_water WHERE planted_id = ?", t.ID); err != nil {
-		return "", err
+		return err
 	}
-	return t.ID, kernel.ChangeOne[Tree](tx, map[string]any{"taken_back_at": tx.Now, "version": t.Version + 1}, "id = ?", t.ID)
+	return kernel.ChangeOne[Tree](tx, map[string]any{"taken_back_at": tx.Now, "version": t.Version + 1}, "id = ?", t.ID)
 }
 
 // entriesOf are what was entered for some trees and stands, oldest first.

@@ -67,7 +67,7 @@ func Capability() kernel.Capability {
 		kernel.Deed("take-back-care-entry", "POST", "/planted/{id}/entries/{record}/taken-back", KeepPlanted, takeBackEntry, func(tx *kernel.Tx, p OfTree, _ string) (Page, error) {
 			return see(tx, p.ByID)
 		}).Makes(Changed...),
-	}, Jobs: []kernel.Job{night()}}
+	}, Jobs: []kernel.Job{night(), returned()}}
 }
 
 // NewPlanted is that the tree of a sheet was planted, and whether it will be looked at on planned days.

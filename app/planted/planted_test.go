@@ -11,6 +11,7 @@ import (
 
 	"sedum/app"
 	. "sedum/app/apptest"
+	"sedum/app/bench"
 	"sedum/app/planted"
 	"sedum/app/stations"
 	"sedum/core/fault"
@@ -189,4 +190,35 @@ type awayStation struct {
 
 func (a awayStation) Air(ctx context.Context, lat float64, from, to time.Time) ([]stock.AirReading, error) {
 	return a.air.Air(ctx, lat, from, to)
+}
+
+// What is sold back stands in the yard: it is not followed in the ground any more, and says why.
+func TestATreeThatComesBackIsNotFollowed(t *testing.T) {
+	w := Open(t)
+	page := plant(w, 1, "2026-11-25")
+	tree := w.Tree(page.Tag)
+	w.Job("planted-returned")
+	assert.Len(t, Saw[planted.Lines](w, "list-planted", struct{ Limit int }{100}).Trees, 1)
+	w.Deed(w.Advisor, "move-tree", ByTag(page.Tag), bench.Move{Version: tree.Version, To: stock.NotJudged, Note: "they move away"})
+	w.Job("planted-returned")
+	assert.Empty(t, Saw[planted.Lines](w, "list-planted", struct{ Limit int }{100}).Trees)
+	assert.True(t, see(w, page.ID).TakenBack)
+}
+
+// Twenty thousand trees over a night is bench/planted_bench_test.go; here every one of many is worked out, each bucket by itself.
+func TestTheWholeNightIsDone(t *testing.T) {
+	w := Open(t)
+	require.NoError(t, demo.LoadPlanted(context.Background(), w.Kernel))
+	w.At(time.Date(2026, 11, 28, 3, 0, 0, 0, time.UTC))
+	w.Job("weather-poll")
+	w.Job("water-night")
+	for _, line := range Saw[planted.Lines](w, "list-planted", struct{ Limit int }{100}).Trees {
+		page := see(w, line.ID)
+		if line.EndedOn != nil {
+			assert.Empty(t, line.Advice)
+			continue
+		}
+		assert.Equal(t, page.Advice, line.Advice, line.Customer)
+		assert.Equal(t, "2026-11-27", line.AsOf.Format(time.DateOnly))
+	}
 }

@@ -5,6 +5,7 @@ import (
 	"sedum/app/clock"
 	"sedum/app/copies"
 	"sedum/app/ground"
+	"sedum/app/planted"
 	"sedum/app/sheets"
 	"sedum/app/yard"
 	"sedum/core/stock"
@@ -39,6 +40,8 @@ type Board struct {
 	Sheets   []sheets.Line       `json:"sheets"`
 	// Told is how many told at home of their ground and wait for a call.
 	Told int `json:"told"`
+	// Owed is how many planted trees are owed water.
+	Owed int `json:"owed"`
 }
 
 const (
@@ -77,6 +80,9 @@ func board(tx *kernel.Tx) (Board, error) {
 		return b, err
 	}
 	if b.Told, err = copies.Waiting(tx); err != nil {
+		return b, err
+	}
+	if b.Owed, err = planted.Owed(tx); err != nil {
 		return b, err
 	}
 	spots, err := ground.All(tx)

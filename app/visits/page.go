@@ -45,7 +45,13 @@ func see(tx *kernel.Tx, p kernel.ByID) (Page, error) {
 	if err != nil {
 		return Page{}, err
 	}
+	return Pages(tx, t)
+}
+
+// Pages is the page of a planted tree for other capabilities.
+func Pages(tx *kernel.Tx, t planted.Tree) (Page, error) {
 	out := Page{Visits: []Shown{}}
+	var err error
 	if out.Page, err = planted.Pages(tx, t); err != nil {
 		return out, err
 	}

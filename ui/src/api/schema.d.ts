@@ -9625,6 +9625,8 @@ export interface components {
             in_work: components["schemas"]["YardTreeRow"][];
             /** @description looked at, not yet judged */
             open: components["schemas"]["YardTreeRow"][];
+            /** Format: int64 */
+            owed: number;
             reserved: components["schemas"]["YardTreeRow"][];
             sheets: components["schemas"]["SheetsLine"][];
             /**

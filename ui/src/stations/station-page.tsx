@@ -99,8 +99,42 @@ function Told({ station, may }: { station: Station; may: boolean }) {
             : t('station.answer.none')}
         </h2>
         {s.days > 0 && <Sentences summary={s} />}
+        {may && <Poll station={station} />}
         {may && <Mend station={station} />}
       </aside>
+    </div>
+  )
+}
+
+/** The house may ask for each day that passes, where it has a weather service. */
+function Poll({ station }: { station: Station }) {
+  const { t } = useTranslation()
+  const set = useDeed('poll-station', (polled: boolean) =>
+    ask(
+      client.PUT('/api/v1/stations/{id}/polled', {
+        params: { path: { id: station.id } },
+        body: { polled, version: station.version },
+      }),
+    ),
+  )
+  return (
+    <div className="no-print">
+      <label className="flex min-h-12 items-center gap-3">
+        <input
+          type="checkbox"
+          className="size-6"
+          checked={station.polled}
+          disabled={set.isPending}
+          onChange={(e) => set.mutate(e.target.checked)}
+        />
+        <span className="font-semibold">{t('station.polled')}</span>
+      </label>
+      <p className="text-soft text-sm">{t('station.polled.why')}</p>
+      {set.error && (
+        <p role="alert" className="text-oxblood">
+          {sayProblem(set.error, t)}
+        </p>
+      )}
     </div>
   )
 }

@@ -90,6 +90,9 @@ export function TodayPage({ who }: { who: Person }) {
         </Part>
         {may('match-and-plan') && (
           <Part title={t('today.spots')} for={t('role.advisor')} empty={t('today.spots.none')}>
+            {b.owed > 0 && (
+              <Line to="/planted" figure={b.owed} what={t('today.owed', { count: b.owed })} note={t('place.planted')} />
+            )}
             {b.told > 0 && (
               <Line to="/ground" figure={b.told} what={t('today.told', { count: b.told })} note={t('tellings.title')} />
             )}
