@@ -3,6 +3,7 @@ package main
 import (
 	"bufio"
 	"bytes"
+	"context"
 	"encoding/json"
 	"fmt"
 	"io"
@@ -24,6 +25,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"sedum/app/apptest"
+	"sedum/demo"
 	"sedum/kernel"
 )
 
@@ -148,6 +150,7 @@ func TestAFirstStartCutShortStartsAgain(t *testing.T) {
 	program := buildProgram(t)
 	whole := 0
 	w := apptest.Open(t)
+	require.NoError(t, demo.LoadPlanted(context.Background(), w.Kernel))
 	require.NoError(t, w.Tx(func(tx *kernel.Tx) (err error) {
 		whole, err = kernel.Value[int](tx, "SELECT COUNT(*) FROM trees")
 		return err
@@ -174,6 +177,9 @@ func TestAFirstStartCutShortStartsAgain(t *testing.T) {
 		var list struct{ Trees []struct{ Tag string } }
 		require.NoError(t, json.Unmarshal([]byte(body), &list))
 		assert.Len(t, list.Trees, whole, "the whole nursery")
+		status, body = d.send("GET", "/api/v1/planted", nil)
+		require.Equal(t, 200, status, body)
+		assert.Equal(t, 9, strings.Count(body, `"planted_on"`), "and what was planted, whole or not at all")
 		_ = d.command.Process.Signal(syscall.SIGTERM)
 		<-d.ended
 	}
