@@ -82,7 +82,7 @@ export function Shell({ who, children }: { who: Person; children: ReactNode }) {
                 <Link
                   href={p.path}
                   aria-current={here(p) ? 'page' : undefined}
-                  className="block whitespace-nowrap px-3 pt-4 pb-2.5 font-semibold no-underline aria-[current]:text-rose-deep"
+                  className="block whitespace-nowrap px-3 md:max-lg:px-[0.4rem] md:max-lg:text-[0.95rem] pt-4 pb-2.5 font-semibold no-underline aria-[current]:text-rose-deep"
                 >
                   {here(p) && <Trunk />}
                   {t(p.key)}
