@@ -122,7 +122,12 @@ func TestARoundOfEightWithoutANetwork(t *testing.T) {
 		assert.Equal(t, "slack", string(seen[0].Facts.Tie), stop.Customer)
 		assert.Empty(t, seen[0].Wants)
 	}
-	assert.Empty(t, apptest.Saw[visits.Round](h.World, "see-round", struct{ Days, Limit int }{7, 12}).Stops)
+	// What nobody looked at again is still gone to: a broken stake, a tight guard.
+	left := []string{}
+	for _, stop := range apptest.Saw[visits.Round](h.World, "see-round", struct{ Days, Limit int }{7, 12}).Stops {
+		left = append(left, stop.Customer)
+	}
+	assert.ElementsMatch(t, []string{"Teodor Brandt", "Ruben Ashdown"}, left)
 }
 
 // A trouble from what somebody says on the telephone to its cause: heard, looked at, weighed, kept and decided.

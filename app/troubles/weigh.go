@@ -44,7 +44,7 @@ func gather(tx *kernel.Tx, s Signs) (gathered, error) {
 			return out, err
 		}
 	} else {
-		out.record["season"] = seasonOf(nil, tx.Today())
+		out.record["season"] = trouble.SeasonOf(tx.Today(), false)
 		out.seen["season"] = out.record["season"]
 	}
 	for _, h := range trouble.Hear(map[string]string{"": s.Said}) {
@@ -81,7 +81,7 @@ func (g *gathered) ofRecord(tx *kernel.Tx, id string) error {
 		}
 	}
 	put("months", trouble.MonthsSince(tx.Today().Sub(t.PlantedOn).Hours()/24/30.4))
-	put("season", seasonOf(&in, tx.Today()))
+	put("season", trouble.SeasonOf(tx.Today(), in.Spot.LatDeg < 0))
 	put("form", trouble.Answer(in.Tree.Form))
 	if in.Kind.BarkTender {
 		put("bark_kind", "thin")
@@ -131,23 +131,6 @@ func (g *gathered) chill(tx *kernel.Tx, t planted.Tree) error {
 	return nil
 }
 
-// seasonOf is the season of a day where a tree stands; of one that is none of ours, as at the house.
-func seasonOf(in *planting.Input, today time.Time) trouble.Answer {
-	day := care.DayOf(today)
-	if in != nil && in.Spot.LatDeg < 0 {
-		day = (day+182-1)%365 + 1
-	}
-	switch {
-	case day < 60 || day > 334:
-		return "dormant"
-	case day < 152:
-		return "spring"
-	case day < 265:
-		return "summer"
-	}
-	return "autumn"
-}
-
 // Weighing is where a trouble stands: the answer first, then the causes, what to look at next, and what to do.
 type Weighing struct {
 	Answer   string            `json:"answer" doc:"as a phrase"`
@@ -180,13 +163,6 @@ type WeighedCause struct {
 	Call string `json:"call" doc:"empty where nobody need be called"`
 }
 
-// sureFrom is from which share one cause is named without a probably, and likelyFrom with one.
-const (
-	sureFrom   = 0.85
-	likelyFrom = 0.4
-	leastShown = 0.01
-)
-
 func causeName(say words.Speaker, c trouble.Cause) string {
 	return say.Say("cause.name."+string(c), nil)
 }
@@ -207,7 +183,7 @@ func (g gathered) weighing(tx *kernel.Tx) (Weighing, error) {
 		return out, err
 	}
 	for _, w := range weighed {
-		if w.Share >= leastShown && len(out.Causes) < 8 {
+		if w.Share >= trouble.LeastShown && len(out.Causes) < 8 {
 			out.Causes = append(out.Causes, causeWords(tx.Say, w))
 		}
 	}
@@ -224,9 +200,9 @@ func (g gathered) weighing(tx *kernel.Tx) (Weighing, error) {
 	}
 	first := weighed[0]
 	switch {
-	case len(g.seen) == len(g.record) || first.Share < likelyFrom:
+	case len(g.seen) == len(g.record) || first.Share < trouble.LikelyFrom:
 		out.Answer = tx.Say.Say("cause.unsure", nil)
-	case first.Share < sureFrom:
+	case first.Share < trouble.SureFrom:
 		out.Answer = tx.Say.Say("cause.likely", map[string]any{"cause": causeName(tx.Say, first.Cause)})
 	default:
 		out.Answer, out.Sure = causeName(tx.Say, first.Cause), true

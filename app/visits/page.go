@@ -1,6 +1,7 @@
 package visits
 
 import (
+	"slices"
 	"time"
 
 	"sedum/app/planted"
@@ -34,6 +35,10 @@ type ShownPhoto struct {
 type Page struct {
 	planted.Page
 	Visits []Shown `json:"visits"`
+	// Stands is how it stands by all of them: of each thing what was seen last.
+	Stands visit.Facts `json:"stands"`
+	// Open is what that asks for, in words.
+	Open []string `json:"open"`
 	// NextOn is the day of the next planned look, empty where none is planned.
 	NextOn string `json:"next_on"`
 	// Usual is what its kind grows in a year, mm; null while nobody knows.
@@ -50,7 +55,7 @@ func see(tx *kernel.Tx, p kernel.ByID) (Page, error) {
 
 // Pages is the page of a planted tree for other capabilities.
 func Pages(tx *kernel.Tx, t planted.Tree) (Page, error) {
-	out := Page{Visits: []Shown{}}
+	out := Page{Visits: []Shown{}, Open: []string{}}
 	var err error
 	if out.Page, err = planted.Pages(tx, t); err != nil {
 		return out, err
@@ -74,6 +79,10 @@ func Pages(tx *kernel.Tx, t planted.Tree) (Page, error) {
 	names, err := kernel.Rows[struct{ ID, Name string }](tx, "SELECT DISTINCT p.id, p.name FROM people p JOIN visits v ON v.person_id = p.id WHERE v.planted_id = ?", t.ID)
 	if err != nil {
 		return out, err
+	}
+	out.Stands = stands(list)
+	for _, w := range visit.Wanted(out.Stands) {
+		out.Open = append(out.Open, tx.Say.Say("visit.wants."+string(w), nil))
 	}
 	looks, err := settling(tx, t.ID, list)
 	if err != nil {
@@ -103,9 +112,10 @@ func Pages(tx *kernel.Tx, t planted.Tree) (Page, error) {
 	return out, nil
 }
 
-// Newest is the newest visit of a tree that stands. Errors: kernel.ErrMissing.
+// Newest is the newest visit of ours to a tree that stands. Errors: kernel.ErrMissing.
 func Newest(tx *kernel.Tx, id string) (Visit, visit.Growth, error) {
 	list, err := standing(tx, id)
+	list = slices.DeleteFunc(list, func(v Visit) bool { return v.ByCustomer }) // their word is no look at a sign
 	if err == nil && len(list) == 0 {
 		err = kernel.ErrMissing
 	}

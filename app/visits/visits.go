@@ -172,13 +172,10 @@ func follow(tx *kernel.Tx, t planted.Tree) error {
 	for _, v := range list {
 		due.LastOn = &v.VisitedOn
 	}
-	if n := len(list); n > 0 {
-		wants := visit.Wanted(list[n-1].Facts)
+	if wants := visit.Wanted(stands(list)); len(wants) > 0 {
 		due.Wants = len(wants)
-		if len(wants) > 0 {
-			due.Worst = slices.Index(visit.Wants("").All(), wants[0])
-			due.Urgent = wants[0].Urgent()
-		}
+		due.Worst = slices.Index(visit.Wants("").All(), wants[0])
+		due.Urgent = wants[0].Urgent()
 	}
 	if next, ok := visit.NextDue(t.PlantedOn, looks, tx.Today()); ok && t.EndedOn == nil {
 		due.DueOn = &next.On
@@ -196,6 +193,15 @@ func settling(tx *kernel.Tx, id string, list []Visit) ([]time.Time, error) {
 		}
 	}
 	return out, err
+}
+
+// stands is how a tree stands by all visits to it.
+func stands(list []Visit) visit.Facts {
+	looks := []visit.Look{}
+	for _, v := range list {
+		looks = append(looks, visit.Look{Facts: v.Facts, ByCustomer: v.ByCustomer})
+	}
+	return visit.Standing(looks)
 }
 
 // Settled are the days on which a tree was looked at so that a planned look is settled.

@@ -109,3 +109,16 @@ func Example() {
 	fmt.Println(facts.Looked(), visit.Wanted(facts))
 	// Output: 4 [loosen-tie clear-grass]
 }
+
+// What a look did not look at it does not settle, whoever looked.
+func TestALookSettlesOnlyWhatItSaw(t *testing.T) {
+	found := visit.Look{Facts: visit.Facts{Tie: "cutting-in", Rocks: ptr(true), LeanDeg: ptr(9.0)}}
+	well := visit.Look{Facts: visit.Facts{Says: "well"}, ByCustomer: true}
+	assert.Equal(t, []visit.Wants{"cut-tie", "firm-base", "plumb"}, visit.Wanted(visit.Standing([]visit.Look{found, well})))
+	slack := visit.Look{Facts: visit.Facts{Tie: "slack"}}
+	assert.Equal(t, []visit.Wants{"firm-base", "plumb"}, visit.Wanted(visit.Standing([]visit.Look{found, well, slack})))
+	odd := visit.Look{Facts: visit.Facts{Says: "odd"}, ByCustomer: true}
+	assert.Equal(t, visit.Says("odd"), visit.Standing([]visit.Look{odd, {Facts: visit.Facts{}, ByCustomer: true}}).Says)
+	assert.Empty(t, visit.Standing([]visit.Look{odd, slack}).Says, "somebody of the house has looked since")
+	assert.Empty(t, visit.Standing(nil))
+}

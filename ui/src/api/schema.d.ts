@@ -9929,6 +9929,7 @@ export interface components {
              * @description of its sheet
              */
             number: number;
+            open: string[];
             /** @description as the sheet has it; what the drawing is made of */
             plan: components["schemas"]["PlantingPlan"];
             /** Format: date-time */
@@ -9942,6 +9943,7 @@ export interface components {
             spot_name: string;
             /** @description the station has told nothing for over two days */
             stale: boolean;
+            stands: components["schemas"]["VisitFacts"];
             /** @description empty while the site has none */
             station: string;
             tag: string;

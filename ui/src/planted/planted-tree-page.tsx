@@ -52,7 +52,14 @@ export function PlantedTreePage({ id, who }: { id: string; who: Person }) {
       </div>
       <div className="grid content-start gap-7">
         <section aria-label={t('planted.stands')}>
-          <SeenTree page={p} seen={p.visits[0]?.facts} day={p.visits[0] && sayDay(p.visits[0].visited_on)} />
+          <SeenTree page={p} seen={p.visits[0] && p.stands} day={p.visits[0] && sayDay(p.visits[0].visited_on)} />
+          {p.open.length > 0 && (
+            <ul className="mt-2 font-semibold text-rose-deep" aria-label={t('visit.open')}>
+              {p.open.map((w) => (
+                <li key={w}>{w}</li>
+              ))}
+            </ul>
+          )}
           <div className="no-print mt-3 grid gap-2">
             {!p.ended_on && !p.taken_back && (
               <Link href={`/planted/${p.id}/visit`} className="deed text-center no-underline">

@@ -1,0 +1,44 @@
+package visit
+
+// Look is a visit's facts, and whether whoever lives with the tree looked.
+type Look struct {
+	Facts
+	ByCustomer bool
+}
+
+// Standing is how a tree stands by all looks at it, the oldest first: of each thing the newest look that saw it counts, and a look that did not
+// look at it settles nothing. A customer's word waits until somebody of the house has looked.
+func Standing(looks []Look) Facts {
+	out := Facts{}
+	for _, l := range looks {
+		f := l.Facts
+		put(&out.Alive, f.Alive)
+		put(&out.Leaves, f.Leaves)
+		put(&out.TopSoil, f.TopSoil)
+		put(&out.MiddleSoil, f.MiddleSoil)
+		put(&out.DeepSoil, f.DeepSoil)
+		put(&out.Flare, f.Flare)
+		put(&out.Stake, f.Stake)
+		put(&out.Tie, f.Tie)
+		put(&out.Guard, f.Guard)
+		put(&out.Mulch, f.Mulch)
+		put(&out.Grass, f.Grass)
+		put(&out.ShootMM, f.ShootMM)
+		put(&out.Rocks, f.Rocks)
+		put(&out.Damage, f.Damage)
+		if f.LeanDeg != nil {
+			out.LeanDeg, out.LeanTo = f.LeanDeg, f.LeanTo
+		}
+		if !l.ByCustomer || f.Says != "" {
+			out.Says = f.Says
+		}
+	}
+	return out
+}
+
+func put[T comparable](into *T, seen T) {
+	var nothing T
+	if seen != nothing {
+		*into = seen
+	}
+}
