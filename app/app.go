@@ -9,6 +9,7 @@ import (
 	"sedum/app/bench"
 	"sedum/app/calculators"
 	"sedum/app/catalogue"
+	"sedum/app/claims"
 	"sedum/app/clock"
 	"sedum/app/copies"
 	"sedum/app/forgetting"
@@ -112,6 +113,7 @@ func New(d *kernel.Database, s Settings) *kernel.Kernel {
 				planted.Capability(),
 				visits.Capability(),
 				troubles.Capability(),
+				claims.Capability(),
 				outcomes.Capability(),
 				copies.Capability(),
 				orders.Capability(desk),

@@ -26,6 +26,7 @@ import (
 	"sedum/core/arrival"
 	"sedum/core/climate"
 	"sedum/core/ground"
+	"sedum/core/guarantee"
 	"sedum/core/rules"
 	"sedum/core/sampling"
 	"sedum/core/station"
@@ -57,6 +58,7 @@ var stored = map[string]struct {
 	"ground.Spot.Ground":           {"spots", "ground", func() any { return &ground.Facts{} }},
 	"growers.Note.Content":         {"grower_notes", "content", func() any { return &growers.Content{} }},
 	"labels.job.Tags":              {"print_jobs", "tags", func() any { return &[]string{} }},
+	"claims.Claim.Frozen":          {"guarantee_claims", "frozen", func() any { return &[]guarantee.Point{} }},
 	"messages.Message.Facts":       {"messages", "facts", func() any { return &map[string]string{} }},
 	"rules.kept.Whole":             {"houses", "whole", func() any { return &rules.Whole{} }},
 	"sheets.BatchItem.Ask":         {"sheet_batch_items", "ask", func() any { return &sheets.Issue{} }},

@@ -12,6 +12,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	askings "sedum/app/claims"
 	"sedum/app/copies"
 	appground "sedum/app/ground"
 	"sedum/app/growers"
@@ -27,6 +28,7 @@ import (
 	"sedum/core/fault"
 	"sedum/core/fit"
 	"sedum/core/ground"
+	"sedum/core/guarantee"
 	"sedum/core/kind"
 	"sedum/core/order"
 	"sedum/core/planting"
@@ -127,6 +129,12 @@ func sets() map[string]said {
 		"match.Season":          by(set.Texts[match.Season](), "", "season."),
 		"mending.What":          unsaid(set.Texts[mending.What]()), // names a record, shown beside it
 		"photos.Part":           by(set.Texts[photos.Part](), "", "photo."),
+		"claims.Answer":         by(set.Texts[askings.Answer](), "claim.answer.", "claim.answer."),
+		"claims.Given":          by(set.Texts[askings.Given](), "claim.letter.given.", "claim.given."),
+		"claims.PlantedBy":      by(set.Texts[askings.PlantedBy](), "", "claim.planted-by."),
+		"guarantee.Code":        by(set.Texts[guarantee.Code](), "claim.point.", ""),
+		"guarantee.Side":        by(set.Texts[guarantee.Side](), "claim.", "claim."),
+		"guarantee.Whose":       unsaid(set.Texts[guarantee.Whose]()), // the points say it
 		"outcomes.By":           by(set.Texts[outcomes.By](), "", "outcome.by."),
 		"planting.Base":         unsaid(set.Texts[planting.Base]()), // an input of the calculator alone
 		"order.Material":        by(set.Texts[order.Material](), "quantity.", ""),

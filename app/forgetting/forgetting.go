@@ -7,6 +7,7 @@ import (
 	"strings"
 	"time"
 
+	"sedum/app/claims"
 	"sedum/app/copies"
 	"sedum/app/ground"
 	"sedum/app/planted"
@@ -50,6 +51,8 @@ type whole struct {
 	Sheets    []sheets.Data `json:"sheets"`
 	// Planted are their trees since they stand in the ground.
 	Planted []troubles.Data `json:"planted"`
+	// Claims are what they asked to be made good.
+	Claims []claims.Kept `json:"claims"`
 }
 
 func export(tx *kernel.Tx, p kernel.ByID) (kernel.File, error) {
@@ -62,6 +65,9 @@ func export(tx *kernel.Tx, p kernel.ByID) (kernel.File, error) {
 		return kernel.File{}, err
 	}
 	if out.Planted, err = troubles.DataOf(tx, data.Spots); err != nil {
+		return kernel.File{}, err
+	}
+	if out.Claims, err = claims.DataOf(tx, data.Spots); err != nil {
 		return kernel.File{}, err
 	}
 	text, err := json.MarshalIndent(out, "", "  ")
@@ -103,7 +109,7 @@ func forget(tx *kernel.Tx, customer string, data ground.Data) error {
 			return kernel.Refused{Code: "tree-held-for-them", Field: "name"}
 		}
 	}
-	for _, forget := range []func(*kernel.Tx, []string) error{planted.Forget, visits.Forget, troubles.Forget} {
+	for _, forget := range []func(*kernel.Tx, []string) error{planted.Forget, visits.Forget, troubles.Forget, claims.Forget} {
 		if err := forget(tx, data.Spots); err != nil {
 			return err
 		}

@@ -16,6 +16,7 @@ import (
 
 	. "sedum/app/apptest"
 	"sedum/app/bench"
+	"sedum/app/claims"
 	"sedum/app/forgetting"
 	"sedum/app/ground"
 	"sedum/app/photos"
@@ -286,7 +287,15 @@ func TestWhatWasToldOfAPlantedTreeIsForgotten(t *testing.T) {
 	w.Deed(w.Hand, "save-visit", ByID(line.ID), visits.NewVisit{ID: "visit-one", VisitedOn: "2026-11-25", Facts: visit.Facts{Alive: "living", Note: "ring at the blue door"}})
 	w.Deed(w.Advisor, "save-trouble", kernel.None{}, troubles.NewTrouble{Signs: troubles.Signs{PlantedID: line.ID, Said: "the neighbour Zebulon mows it", Seen: map[string]string{"grass": "mown-to-trunk"}, Unheard: []string{}}})
 	w.Deed(w.Advisor, "take-back-care-entry", planted.OfTree{ByID: ByID(line.ID), Record: "demo-finger-0"}, planted.Because{Reason: "Zebulon told it"})
+	w.Deed(w.Advisor, "open-claim", ByID(line.ID), claims.NewClaim{AskedOn: "2026-11-25", Said: "Zebulon says it is dead"})
+	w.Deed(w.Advisor, "take-back-claim", ByNumber(1), claims.Because{Reason: "Zebulon was wrong", Version: 1})
+	w.Deed(w.Advisor, "open-claim", ByID(line.ID), claims.NewClaim{AskedOn: "2026-11-25", Said: "Zebulon says it again"})
+	w.Deed(w.Manager, "decide-claim", ByNumber(2), claims.Decided{Answer: "refused", Reason: "Zebulon mows", Letter: "Zebulon mowed it", Version: 1})
 	require.NoError(t, w.Tx(func(tx *kernel.Tx) error {
+		kept, err := claims.DataOf(tx, []string{spot.ID})
+		require.NoError(t, err)
+		require.Len(t, kept, 1)
+		assert.Equal(t, "Zebulon mowed it", kept[0].Letter)
 		data, err := troubles.DataOf(tx, []string{spot.ID})
 		raw, _ := json.Marshal(data)
 		assert.Contains(t, string(raw), "blue door")

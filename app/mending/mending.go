@@ -36,11 +36,13 @@ const (
 	Kind       What = "kind"
 	// Planted is a planted tree, or something entered at it.
 	Planted What = "planted"
+	// Claim is what somebody asked to be made good, or what was decided of it.
+	Claim What = "claim"
 )
 
 // All lists them.
 func (What) All() []What {
-	return []What{Delivery, Lot, Customer, Spot, Marking, Drainage, LineAnswer, Damage, Photo, Kind, Planted}
+	return []What{Delivery, Lot, Customer, Spot, Marking, Drainage, LineAnswer, Damage, Photo, Kind, Planted, Claim}
 }
 
 // Mending is one correction, or one entry taken back, appended.

@@ -35,6 +35,8 @@ type Tree struct {
 	EndedAs string
 	Cause   string
 	Version int
+	// ClaimedOn is since when somebody asks that it be made good.
+	ClaimedOn *time.Time
 
 	TakenBackAt *time.Time
 }
@@ -164,7 +166,7 @@ type Contacted struct {
 
 // setContact plans the looks at a tree, or ends them. Planned while it lives: nobody is counted in for having died.
 //
-// Refused: contact-ended when it is dead or gone already.
+// Refused: contact-ended when it is dead or gone already; contact-claimed when somebody asks that it be made good.
 func setContact(tx *kernel.Tx, p kernel.ByID, c Contacted) (string, error) {
 	t, err := Hold(tx, p.ID)
 	if err != nil {
@@ -177,6 +179,9 @@ func setContact(tx *kernel.Tx, p kernel.ByID, c Contacted) (string, error) {
 	if t.EndedOn != nil {
 		return "", kernel.Refused{Code: "contact-ended", Field: "contact"}
 	}
+	if c.Contact && t.ClaimedOn != nil {
+		return "", kernel.Refused{Code: "contact-claimed", Field: "contact"}
+	}
 	return t.ID, kernel.ChangeOne[Tree](tx, map[string]any{"contact": c.Contact, "version": t.Version + 1}, "id = ?", t.ID)
 }
 
@@ -187,6 +192,11 @@ func End(tx *kernel.Tx, t Tree, on *time.Time, as string) error {
 	}
 	t.EndedOn, t.EndedAs = on, as
 	return workOut(tx, t)
+}
+
+// SetClaimed writes down since when somebody asks that a tree be made good; nil takes it back.
+func SetClaimed(tx *kernel.Tx, t Tree, since *time.Time) error {
+	return kernel.ChangeOne[Tree](tx, map[string]any{"claimed_on": since, "version": t.Version + 1}, "id = ?", t.ID)
 }
 
 // SetCause writes down of what a tree was lost, or takes it back with "".

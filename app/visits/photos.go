@@ -77,6 +77,16 @@ func AddPhoto(tx *kernel.Tx, p NewPhoto, file []byte) error {
 	return follow(tx, t) // a look that is shown settles what one that is only said does not
 }
 
+// ThumbnailsOf are the newest pictures of a planted tree, JPEG.
+func ThumbnailsOf(tx *kernel.Tx, plantedID string, most int) ([][]byte, error) {
+	rows, err := kernel.Rows[struct{ Thumbnail []byte }](tx, "SELECT thumbnail FROM visit_photos WHERE planted_id = ? AND removed = FALSE ORDER BY at DESC, id LIMIT ?", plantedID, most)
+	out := [][]byte{}
+	for _, r := range rows {
+		out = append(out, r.Thumbnail)
+	}
+	return out, err
+}
+
 func pictureOf(of func(Photo) []byte) func(*kernel.Tx, kernel.ByID) (kernel.File, error) {
 	return func(tx *kernel.Tx, p kernel.ByID) (kernel.File, error) {
 		photo, err := kernel.One[Photo](tx, "id = ? AND removed = FALSE", p.ID)

@@ -321,4 +321,9 @@ const (
 	WaterLostShare         Key = "water.low_share"
 	TroubleWaitDays        Key = "trouble.wait_days"
 	WaterCrownShare        Key = "water.crown_share"
+	GuaranteeMonths        Key = "guarantee.months"
+	GuaranteeNobodys       Key = "guarantee.nobodys_months"
+	GuaranteeGone          Key = "guarantee.gone_months"
+	GuaranteeTold          Key = "guarantee.told_days"
+	GuaranteeWatered       Key = "guarantee.watered_share"
 )

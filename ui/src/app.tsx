@@ -54,6 +54,8 @@ const PlantedPage = lazy(() => import('./planted/planted-page').then((m) => ({ d
 const PlantedTreePage = lazy(() => import('./planted/planted-tree-page').then((m) => ({ default: m.PlantedTreePage })))
 const VisitPage = lazy(() => import('./planted/visit-page').then((m) => ({ default: m.VisitPage })))
 const OutcomesPage = lazy(() => import('./planted/outcomes-page').then((m) => ({ default: m.OutcomesPage })))
+const ClaimsPage = lazy(() => import('./claims/claims-page').then((m) => ({ default: m.ClaimsPage })))
+const ClaimPage = lazy(() => import('./claims/claim-page').then((m) => ({ default: m.ClaimPage })))
 const RoundPage = lazy(() => import('./planted/round-page').then((m) => ({ default: m.RoundPage })))
 const TroublePage = lazy(() => import('./trouble/trouble-page').then((m) => ({ default: m.TroublePage })))
 const NewTroublePage = lazy(() => import('./trouble/trouble-page').then((m) => ({ default: m.NewTroublePage })))
@@ -165,6 +167,10 @@ export function App() {
           </Route>
           <Route path="/round" component={RoundPage} />
           <Route path="/outcomes" component={OutcomesPage} />
+          <Route path="/claims" component={ClaimsPage} />
+          <Route path="/claims/:number">
+            {(p) => <ClaimPage key={p.number} number={Number(p.number)} who={who.data} />}
+          </Route>
           <Route path="/trouble">
             <NewTroublePage who={who.data} />
           </Route>

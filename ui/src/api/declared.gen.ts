@@ -553,6 +553,66 @@ export const stales = {
     'today',
   ],
   'change-odds': ['list-odds', 'weigh-signs'],
+  'open-claim': [
+    'list-claims',
+    'see-claim',
+    'list-planted',
+    'see-planted',
+    'see-visits',
+    'see-round',
+    'see-mendings',
+    'see-outcomes',
+    'sheet-planted',
+    'today',
+  ],
+  'amend-claim': [
+    'list-claims',
+    'see-claim',
+    'list-planted',
+    'see-planted',
+    'see-visits',
+    'see-round',
+    'see-mendings',
+    'see-outcomes',
+    'sheet-planted',
+    'today',
+  ],
+  'decide-claim': [
+    'list-claims',
+    'see-claim',
+    'list-planted',
+    'see-planted',
+    'see-visits',
+    'see-round',
+    'see-mendings',
+    'see-outcomes',
+    'sheet-planted',
+    'today',
+  ],
+  'reopen-claim': [
+    'list-claims',
+    'see-claim',
+    'list-planted',
+    'see-planted',
+    'see-visits',
+    'see-round',
+    'see-mendings',
+    'see-outcomes',
+    'sheet-planted',
+    'today',
+  ],
+  'take-back-claim': [
+    'list-claims',
+    'see-claim',
+    'list-planted',
+    'see-planted',
+    'see-visits',
+    'see-round',
+    'see-mendings',
+    'see-outcomes',
+    'sheet-planted',
+    'today',
+  ],
   'take-up-telling': ['list-tellings', 'list-spots', 'today'],
   'drop-telling': ['list-tellings', 'today'],
   'erase-customer': [
@@ -633,6 +693,8 @@ export const reads = [
   'list-troubles',
   'see-trouble',
   'list-odds',
+  'list-claims',
+  'see-claim',
   'see-outcomes',
   'list-tellings',
   'sheet-ticks',
@@ -720,6 +782,9 @@ export const careCode = [
   'established',
 ] as const
 export const careKnifeCode = ['leaf', 'shape', 'shape-dry', 'no-flowers', 'no-sap', 'no-wet', 'no-flush'] as const
+export const claimsAnswer = ['granted', 'in-part', 'refused'] as const
+export const claimsGiven = ['tree', 'money', 'work'] as const
+export const claimsPlantedBy = ['house', 'customer'] as const
 export const climateHemisphere = ['N', 'S'] as const
 export const climateSource = ['typed', 'station'] as const
 export const fitBears = ['good', 'bears', 'dislikes'] as const
@@ -799,6 +864,30 @@ export const groundWhen = ['now', 'autumn', 'spring'] as const
 export const groundWind = ['sheltered', 'open', 'exposed'] as const
 export const growersAnswered = ['agreed', 'partly', 'refused'] as const
 export const growersAsked = ['credit', 'replace', 'collect', 'look'] as const
+export const guaranteeCode = [
+  'within',
+  'past',
+  'lost',
+  'gone-counts',
+  'gone-past',
+  'not-lost',
+  'cause-ours',
+  'cause-theirs',
+  'cause-nobodys',
+  'cause-nobodys-past',
+  'cause-open',
+  'in-doubt',
+  'unchecked',
+  'checked',
+  'watered',
+  'told-little',
+  'told-nothing',
+  'no-weather',
+  'looked-late',
+  'not-looked',
+  'otherwise',
+] as const
+export const guaranteeSide = ['for', 'against', 'open'] as const
 export const kindListOf = ['invasive', 'quarantine', 'poison'] as const
 export const kindOrigin = ['general', 'house', 'grower'] as const
 export const matchAsked = ['purpose', 'tallest', 'lives-here', 'never', 'care', 'water', 'when'] as const
@@ -1333,6 +1422,11 @@ export const rulesKey = [
   'water.low_share',
   'trouble.wait_days',
   'water.crown_share',
+  'guarantee.months',
+  'guarantee.nobodys_months',
+  'guarantee.gone_months',
+  'guarantee.told_days',
+  'guarantee.watered_share',
 ] as const
 export const rulesStep = [
   'season',

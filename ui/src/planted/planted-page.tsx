@@ -41,6 +41,11 @@ export function PlantedPage({ who }: { who: Person }) {
             {t('outcome.title')}
           </Link>
         )}
+        {(who.deeds as string[]).includes('keep-claims') && (
+          <Link href="/claims" className="quiet no-underline">
+            {t('claim.list')}
+          </Link>
+        )}
       </nav>
       <ul className="border-ink border-t-2">
         {trees.map((tree) => (

@@ -4,6 +4,7 @@ import { useTranslation } from 'react-i18next'
 import { Link } from 'wouter'
 import { ask, client, type Person, Problem, type Schemas } from '../api/client'
 import { troublesQuery, visitsQuery } from '../api/queries'
+import { AskPart } from '../claims/ask-part'
 import { SeenTree } from '../drawing/seen-tree'
 import { WaterStore } from '../drawing/water-store'
 import { Choice } from '../parts/choice'
@@ -76,6 +77,7 @@ export function PlantedTreePage({ id, who }: { id: string; who: Person }) {
         </section>
         {!p.ended_on && !p.taken_back && <EntriesPart page={p} may={may} />}
         <Troubles id={p.id} />
+        {may && !p.taken_back && <AskPart page={p} />}
         {may && !p.taken_back && <ContactPart page={p} />}
       </div>
     </div>

@@ -45,6 +45,7 @@ const order = [
   'sheet',
   'water',
   'trouble',
+  'guarantee',
   'keep',
 ]
 

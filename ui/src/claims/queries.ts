@@ -1,0 +1,17 @@
+import { queryOptions } from '@tanstack/react-query'
+import { ask, client } from '../api/client'
+import { keyOf } from '../api/stale'
+
+/** Claims of the house, or of one planted tree. */
+export const claimsQuery = (planted: string) =>
+  queryOptions({
+    queryKey: keyOf('list-claims', planted),
+    queryFn: () => ask(client.GET('/api/v1/claims', { params: { query: { planted, limit: 200 } } })),
+  })
+
+/** A claim with the record of its tree. */
+export const claimQuery = (number: number) =>
+  queryOptions({
+    queryKey: keyOf('see-claim', number),
+    queryFn: () => ask(client.GET('/api/v1/claims/{number}', { params: { path: { number } } })),
+  })
