@@ -36,6 +36,7 @@ import (
 	"sedum/app/stations"
 	"sedum/app/stocktake"
 	"sedum/app/today"
+	"sedum/app/trials"
 	"sedum/app/troubles"
 	"sedum/app/visits"
 	"sedum/app/work"
@@ -115,6 +116,7 @@ func New(d *kernel.Database, s Settings) *kernel.Kernel {
 				troubles.Capability(),
 				claims.Capability(),
 				outcomes.Capability(),
+				trials.Capability(),
 				copies.Capability(),
 				orders.Capability(desk),
 				forgetting.Capability(),

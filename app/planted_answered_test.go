@@ -74,13 +74,22 @@ func TestAftercareAnswers(t *testing.T) {
 	ok("GET", "/api/v1/troubles/odds", nil)
 	assert.Contains(t, ok("GET", "/api/v1/outcomes?by=school&step=flare", nil), "groups")
 	ok("POST", "/api/v1/troubles/odds", map[string]any{"question": "flare", "answer": "straight", "cause": "planted-deep", "factor": 12, "reason": "in our clay"})
+	assert.Contains(t, ok("POST", "/api/v1/trials", map[string]any{"question": "Union to the wind?", "way_a": "to it", "way_b": "away", "first_on": time.Now().AddDate(0, 6, 0).Format(time.DateOnly), "every_months": 6, "looks": 2}), "Too early")
+	ok("GET", "/api/v1/trials", nil)
+	ok("GET", "/api/v1/trials/1", nil)
+	spot := forTrial(t, p)
+	ok("GET", "/api/v1/trials-for?tag="+spot.Tag+"&spot_id="+spot.SpotID, nil)
+	ok("POST", "/api/v1/trials/1/trees", map[string]any{"tag": spot.Tag, "spot_id": spot.SpotID})
+	ok("PUT", "/api/v1/trials/1/ended", map[string]any{"as": "abandoned", "reason": "no field", "version": 1})
+	status, _ := p.send("PUT", "/api/v1/trials/1/signed", map[string]any{"reason": "x", "version": 2})
+	assert.Equal(t, 409, status)
 	var claim struct{ Number, Version int }
 	require.NoError(t, json.Unmarshal([]byte(ok("POST", tree+"/claims", map[string]any{"asked_on": today, "said": "it is dead"})), &claim))
 	claimed := fmt.Sprintf("/api/v1/claims/%d", claim.Number)
 	ok("GET", "/api/v1/claims?planted="+list.Trees[0].ID, nil)
 	ok("GET", claimed, nil)
 	ok("PUT", claimed, map[string]any{"asked_on": today, "said": "it is dead", "planted_by": "house", "version": 1})
-	status, _ := p.send("GET", claimed+"/letter.pdf", nil)
+	status, _ = p.send("GET", claimed+"/letter.pdf", nil)
 	assert.Equal(t, 409, status, "nobody decided yet")
 	bram := h.as(t, "bram")
 	status, _ = bram.send("PUT", claimed+"/decided", map[string]any{"answer": "refused", "reason": "x", "letter": "x", "version": 2})
@@ -106,4 +115,17 @@ func TestAftercareAnswers(t *testing.T) {
 	assert.NotContains(t, text, "Odile Marsh")
 	status, _ = hand.send("POST", tree+"/taken-back", map[string]any{"reason": "x"})
 	assert.Equal(t, 403, status)
+}
+
+type pair struct{ Tag, SpotID string }
+
+// forTrial is a tree that is for sale, with a spot.
+func forTrial(t *testing.T, p person) pair {
+	t.Helper()
+	var spots struct{ Spots []struct{ ID string } }
+	p.get("/api/v1/spots", &spots)
+	var trees struct{ Trees []struct{ Tag string } }
+	p.get("/api/v1/trees?state=for-sale", &trees)
+	require.NotEmpty(t, trees.Trees)
+	return pair{trees.Trees[0].Tag, spots.Spots[0].ID}
 }

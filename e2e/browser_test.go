@@ -10,6 +10,7 @@ import (
 	"path/filepath"
 	"strings"
 	"sync"
+	"sync/atomic"
 	"testing"
 	"time"
 
@@ -37,6 +38,8 @@ type house struct {
 	server  *http.Server
 	// secret is the certificate of a house that serves over HTTPS; nil over HTTP.
 	secret *tls.Certificate
+	// ahead is by how much the house's clock runs before ours, for what takes months.
+	ahead atomic.Int64
 	// copied serves customers' copies.
 	copied   *http.Server
 	copiedAt string
@@ -78,9 +81,10 @@ func newHouse(t *testing.T, secure bool) *house {
 	// Customers' copies have a listener of their own, as in the program.
 	public, err := net.Listen("tcp", "127.0.0.1:0")
 	require.NoError(t, err)
-	k := testdb.Open(t, app.Settings{Demo: signIns, TLS: secure, Public: "http://" + public.Addr().String(), Pages: ui.Pages(), Outside: demo.Outside()})
+	h := &house{t: t}
+	k := testdb.Open(t, app.Settings{Clock: func() time.Time { return time.Now().Add(time.Duration(h.ahead.Load())) }, Demo: signIns, TLS: secure, Public: "http://" + public.Addr().String(), Pages: ui.Pages(), Outside: demo.Outside()})
 	require.NoError(t, demo.Load(context.Background(), k))
-	h := &house{World: apptest.Of(t, k), t: t}
+	h.World = apptest.Of(t, k)
 	h.serveCopies(public)
 	return h
 }

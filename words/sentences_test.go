@@ -21,6 +21,7 @@ import (
 	"sedum/app/outcomes"
 	"sedum/app/photos"
 	"sedum/app/sheets"
+	"sedum/app/trials"
 	"sedum/app/visits"
 	"sedum/core/arrival"
 	"sedum/core/care"
@@ -39,6 +40,7 @@ import (
 	"sedum/core/station"
 	"sedum/core/stock"
 	"sedum/core/survey"
+	"sedum/core/trial"
 	"sedum/core/trouble"
 	"sedum/core/visit"
 	"sedum/core/water"
@@ -132,6 +134,8 @@ func sets() map[string]said {
 		"claims.Answer":         by(set.Texts[askings.Answer](), "claim.answer.", "claim.answer."),
 		"claims.Given":          by(set.Texts[askings.Given](), "claim.letter.given.", "claim.given."),
 		"claims.PlantedBy":      by(set.Texts[askings.PlantedBy](), "", "claim.planted-by."),
+		"trials.EndedAs":        by(set.Texts[trials.EndedAs](), "", "trial.ended."),
+		"trial.Way":             unsaid(set.Texts[trial.Way]()), // each trial has its own words for them
 		"guarantee.Code":        by(set.Texts[guarantee.Code](), "claim.point.", ""),
 		"guarantee.Side":        by(set.Texts[guarantee.Side](), "claim.", "claim."),
 		"guarantee.Whose":       unsaid(set.Texts[guarantee.Whose]()), // the points say it

@@ -320,6 +320,7 @@ var catalogue = []Rule{
 	{WaterLostShare, 0.2, 0.05, 0.4, "share"},
 	{TroubleWaitDays, 90, 30, 150, "days"},
 	{WaterCrownShare, 0.35, 0.15, 0.8, "share"},
+	{TrialFalseAlarm, 0.05, 0.001, 0.2, "share"},
 	{GuaranteeMonths, 24, 0, 120, "months"},
 	{GuaranteeNobodys, 12, 0, 120, "months"},
 	{GuaranteeGone, 0, 0, 120, "months"},

@@ -321,6 +321,7 @@ const (
 	WaterLostShare         Key = "water.low_share"
 	TroubleWaitDays        Key = "trouble.wait_days"
 	WaterCrownShare        Key = "water.crown_share"
+	TrialFalseAlarm        Key = "trial.false_alarm_share"
 	GuaranteeMonths        Key = "guarantee.months"
 	GuaranteeNobodys       Key = "guarantee.nobodys_months"
 	GuaranteeGone          Key = "guarantee.gone_months"

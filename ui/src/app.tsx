@@ -56,6 +56,8 @@ const VisitPage = lazy(() => import('./planted/visit-page').then((m) => ({ defau
 const OutcomesPage = lazy(() => import('./planted/outcomes-page').then((m) => ({ default: m.OutcomesPage })))
 const ClaimsPage = lazy(() => import('./claims/claims-page').then((m) => ({ default: m.ClaimsPage })))
 const ClaimPage = lazy(() => import('./claims/claim-page').then((m) => ({ default: m.ClaimPage })))
+const TrialsPage = lazy(() => import('./trials/trials-page').then((m) => ({ default: m.TrialsPage })))
+const TrialPage = lazy(() => import('./trials/trial-page').then((m) => ({ default: m.TrialPage })))
 const RoundPage = lazy(() => import('./planted/round-page').then((m) => ({ default: m.RoundPage })))
 const TroublePage = lazy(() => import('./trouble/trouble-page').then((m) => ({ default: m.TroublePage })))
 const NewTroublePage = lazy(() => import('./trouble/trouble-page').then((m) => ({ default: m.NewTroublePage })))
@@ -167,6 +169,12 @@ export function App() {
           </Route>
           <Route path="/round" component={RoundPage} />
           <Route path="/outcomes" component={OutcomesPage} />
+          <Route path="/trials">
+            <TrialsPage who={who.data} />
+          </Route>
+          <Route path="/trials/:number">
+            {(p) => <TrialPage key={p.number} number={Number(p.number)} who={who.data} />}
+          </Route>
           <Route path="/claims" component={ClaimsPage} />
           <Route path="/claims/:number">
             {(p) => <ClaimPage key={p.number} number={Number(p.number)} who={who.data} />}

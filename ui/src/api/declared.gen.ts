@@ -613,6 +613,10 @@ export const stales = {
     'sheet-planted',
     'today',
   ],
+  'begin-trial': ['list-trials', 'see-trial', 'trials-for'],
+  'draw-for-trial': ['list-trials', 'see-trial', 'trials-for'],
+  'end-trial': ['list-trials', 'see-trial', 'trials-for'],
+  'sign-trial': ['*'],
   'take-up-telling': ['list-tellings', 'list-spots', 'today'],
   'drop-telling': ['list-tellings', 'today'],
   'erase-customer': [
@@ -696,6 +700,9 @@ export const reads = [
   'list-claims',
   'see-claim',
   'see-outcomes',
+  'list-trials',
+  'see-trial',
+  'trials-for',
   'list-tellings',
   'sheet-ticks',
   'order-of-sheet',
@@ -1422,6 +1429,7 @@ export const rulesKey = [
   'water.low_share',
   'trouble.wait_days',
   'water.crown_share',
+  'trial.false_alarm_share',
   'guarantee.months',
   'guarantee.nobodys_months',
   'guarantee.gone_months',
@@ -1696,6 +1704,8 @@ export const surveyLeaves = ['drops', 'keeps'] as const
 export const surveyNorth = ['compass', 'map', 'noon-sun'] as const
 export const surveyPattern = ['ring', 'row', 'grid', 'avenue', 'wires'] as const
 export const surveySide = ['left', 'right'] as const
+export const trialWay = ['a', 'b'] as const
+export const trialsEndedAs = ['found', 'nothing-found', 'abandoned'] as const
 export const troubleCause = [
   'planted-deep',
   'mulch-cone',

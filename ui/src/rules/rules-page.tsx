@@ -46,6 +46,7 @@ const order = [
   'water',
   'trouble',
   'guarantee',
+  'trial',
   'keep',
 ]
 

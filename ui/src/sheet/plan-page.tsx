@@ -8,6 +8,7 @@ import { useSiteSchools } from '../ground/site-schools'
 import { useDeed } from '../parts/deed'
 import { Failed, FieldFault, Loading, sayProblem } from '../parts/states'
 import { useTitle } from '../parts/title'
+import { DrawPart } from '../trials/draw-part'
 import { named } from '../words/named'
 import { useSettings } from '../words/settings'
 import { DayFields } from './day-fields'
@@ -239,6 +240,15 @@ export function PlanPage({ spotId, tag, who }: { spotId: string; tag: string; wh
             </Link>
           </section>
         )}
+        <DrawPart
+          tag={tag}
+          spotId={spotId}
+          chosen={(step) => p.schools.find((s) => s.step === step)?.chosen}
+          onTake={(step, choice, reason) => {
+            setSchools({ ...schools, [step]: choice })
+            setWhy(reason)
+          }}
+        />
         <MoreFields more={more} onChange={setMore} />
         <details className="row-line pb-3">
           <summary className="min-h-11 cursor-pointer py-2 font-semibold">{t('plan.schools')}</summary>

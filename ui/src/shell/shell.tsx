@@ -26,7 +26,12 @@ const places = [
   { path: '/ground', key: 'place.ground', deed: 'see-ground', also: ['/stations'] },
   { path: '/match', key: 'place.match', deed: 'match-and-plan', also: ['/plan'] },
   { path: '/sheets', key: 'place.sheets', deed: 'see-ground' },
-  { path: '/planted', key: 'place.planted', deed: 'see-planted', also: ['/round', '/trouble', '/outcomes', '/claims'] },
+  {
+    path: '/planted',
+    key: 'place.planted',
+    deed: 'see-planted',
+    also: ['/round', '/trouble', '/outcomes', '/claims', '/trials'],
+  },
   { path: '/growers', key: 'place.growers', deed: 'see-yard' },
   { path: '/rules', key: 'place.rules', deed: 'see-rules', also: ['/kinds'] },
 ] as const
