@@ -274,4 +274,3 @@ func sign(tx *kernel.Tx, p kernel.ByNumber, n Signing) (int, error) {
 func toldOf(tx *kernel.Tx, t Trial) ([]Told, error) {
 	return kernel.Many[Told](tx, "look", "trial_id = ?", t.ID)
 }
-
