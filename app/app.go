@@ -12,6 +12,7 @@ import (
 	"sedum/app/claims"
 	"sedum/app/clock"
 	"sedum/app/copies"
+	"sedum/app/dates"
 	"sedum/app/forgetting"
 	"sedum/app/ground"
 	"sedum/app/growers"
@@ -30,6 +31,7 @@ import (
 	"sedum/app/photos"
 	"sedum/app/planted"
 	"sedum/app/prices"
+	"sedum/app/reminders"
 	"sedum/app/rules"
 	"sedum/app/sheets"
 	"sedum/app/space"
@@ -55,6 +57,8 @@ type Outside struct {
 	Printer labels.Printer
 	Gateway messages.Gateway
 	Disk    space.Disk
+	// Mailer carries letters to customers.
+	Mailer reminders.Mailer
 }
 
 // Settings of the program.
@@ -82,7 +86,9 @@ func New(d *kernel.Database, s Settings) *kernel.Kernel {
 	if s.Station != nil {
 		clocks.Station, weather = s.Station, s.Station
 	}
+	letters := reminders.Desk{Mailer: s.Mailer, Public: s.Public, Ticked: copies.DoneOn}
 	desk := sheets.Desk{Clocks: clocks, Public: s.Public, As: book.Admit}
+	letters.Link = desk.LinkOf
 	k = kernel.Gather(d, kernel.Settings{Clock: s.Clock, Zone: s.Zone, TLS: s.TLS, Hosts: s.Hosts, HSTSSubdomains: s.HSTSSubdomains, Pages: s.Pages, Admit: book.Admit, House: book.House},
 		func(sessions *kernel.Sessions) []kernel.Capability {
 			return []kernel.Capability{
@@ -112,11 +118,13 @@ func New(d *kernel.Database, s Settings) *kernel.Kernel {
 				match.Capability(clocks),
 				sheets.Capability(desk),
 				planted.Capability(),
+				dates.Capability(),
 				visits.Capability(),
 				troubles.Capability(),
 				claims.Capability(),
 				outcomes.Capability(),
 				trials.Capability(),
+				letters.Capability(),
 				copies.Capability(),
 				orders.Capability(desk),
 				forgetting.Capability(),

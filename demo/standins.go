@@ -7,5 +7,5 @@ import (
 
 // Outside is the simulated outside things.
 func Outside() app.Outside {
-	return app.Outside{Station: standin.Station{}, Printer: standin.LabelPrinter{}, Scale: standin.Scale{}, Gateway: standin.Gateway{}}
+	return app.Outside{Station: standin.Station{}, Printer: standin.LabelPrinter{}, Scale: standin.Scale{}, Gateway: standin.Gateway{}, Mailer: &standin.Mail{}}
 }

@@ -25,8 +25,10 @@ import (
 	"sedum/app/apptest"
 	"sedum/app/copies"
 	"sedum/app/people"
+	"sedum/app/reminders"
 	"sedum/database/testdb"
 	"sedum/demo"
+	"sedum/standin"
 	"sedum/ui"
 )
 
@@ -49,7 +51,7 @@ type house struct {
 func (h *house) serveCopies(public net.Listener) {
 	files, names := ui.Copies()
 	h.copiedAt = public.Addr().String()
-	h.copied = &http.Server{Handler: copies.NewPublic(h.Kernel, files, names), ReadHeaderTimeout: 5 * time.Second}
+	h.copied = &http.Server{Handler: copies.NewPublic(h.Kernel, files, names).Letters(reminders.Desk{Mailer: &standin.Mail{}, Public: "http://" + public.Addr().String()}), ReadHeaderTimeout: 5 * time.Second}
 	server := h.copied
 	go func() { _ = server.Serve(public) }()
 	h.t.Cleanup(func() { _ = server.Close() })

@@ -29,8 +29,8 @@ func CareCalendar(s words.Speaker, h House, sheet Sheet) string {
 	for _, c := range sheet.Words.Care {
 		times[c.Code]++
 		e := calendar.AddEvent(fmt.Sprintf("%s-%s-%d@sedum.invalid", sheet.Series, c.Code, times[c.Code]))
-		e.SetDtStampTime(sheet.IssuedAt)
-		e.SetSequence(sheet.Revision)
+		e.SetDtStampTime(stampOf(sheet))
+		e.SetSequence(sheet.Revision + sheet.Changes)
 		e.SetSummary(sheet.Common + ": " + c.Text)
 		e.SetDescription(strings.Join(append([]string{about}, append([]string{h.Name}, h.lines()...)...), "\n"))
 		e.SetLocation(sheet.Address)
@@ -46,7 +46,7 @@ func CareCalendar(s words.Speaker, h House, sheet Sheet) string {
 		e.SetAllDayEndAt(end.AddDate(0, 0, 1)) // the end of an all-day entry is the day after
 		if sheet.Ended != "" && !sheet.Replaced {
 			e.SetStatus(ics.ObjectStatusCancelled)
-			e.SetSequence(sheet.Revision + 1)
+			e.SetSequence(sheet.Revision + sheet.Changes + 1)
 			stamp := sheet.IssuedAt
 			if sheet.EndedAt != nil {
 				stamp = *sheet.EndedAt
@@ -60,4 +60,11 @@ func CareCalendar(s words.Speaker, h House, sheet Sheet) string {
 		alarm.SetProperty(ics.ComponentPropertyDescription, c.Text)
 	}
 	return calendar.Serialize(ics.WithNewLineWindows)
+}
+
+func stampOf(sheet Sheet) time.Time {
+	if !sheet.ChangedAt.IsZero() {
+		return sheet.ChangedAt.UTC().Truncate(time.Second)
+	}
+	return sheet.IssuedAt
 }

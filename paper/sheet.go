@@ -50,6 +50,9 @@ type Sheet struct {
 	Input planting.Input
 	Plan  planting.Plan
 	Words words.PlanWords
+	// Changes is how often the dates of a planted tree changed since the sheet, ChangedAt when they were read; zero before it is planted.
+	Changes   int
+	ChangedAt time.Time
 }
 
 func length(mm float64) planting.Measure { return planting.Measure{Value: mm, Unit: "mm"} }

@@ -136,6 +136,8 @@ func sets() map[string]said {
 		"claims.PlantedBy":      by(set.Texts[askings.PlantedBy](), "", "claim.planted-by."),
 		"trials.EndedAs":        by(set.Texts[trials.EndedAs](), "", "trial.ended."),
 		"trial.Way":             unsaid(set.Texts[trial.Way]()), // each trial has its own words for them
+		"care.Condition":        by(set.Texts[care.Condition](), "copy.care.came.", "dates.came."),
+		"care.Message":          unsaid(set.Texts[care.Message]()), // the letter says it
 		"guarantee.Code":        by(set.Texts[guarantee.Code](), "claim.point.", ""),
 		"guarantee.Side":        by(set.Texts[guarantee.Side](), "claim.", "claim."),
 		"guarantee.Whose":       unsaid(set.Texts[guarantee.Whose]()), // the points say it

@@ -4,10 +4,12 @@ import (
 	"errors"
 	"time"
 
+	"sedum/app/dates"
 	"sedum/app/planted"
 	"sedum/app/sheets"
 	"sedum/app/visits"
 	"sedum/core/calc"
+	"sedum/core/care"
 	"sedum/core/fault"
 	"sedum/core/planting"
 	"sedum/core/visit"
@@ -30,9 +32,24 @@ type Aftercare struct {
 	// Week are the marks of the dates that lie within the next seven days, or lately behind and not done.
 	Week []string `json:"week"`
 	// Photo asks for a photograph: a planned look lies near, and nobody has looked.
-	Photo bool       `json:"photo"`
-	Done  []DoneLine `json:"done" doc:"the last entries, newest first"`
-	Words CareWords  `json:"words"`
+	Photo bool `json:"photo"`
+	// Open are the things that something waits for still, in words: it flowers, it is in leaf, the first frost.
+	Open    []Wait       `json:"open"`
+	Letters LettersState `json:"letters"`
+	Done    []DoneLine   `json:"done" doc:"the last entries, newest first"`
+	Words   CareWords    `json:"words"`
+}
+
+// Wait is something that an entry waits for.
+type Wait struct {
+	What care.Condition `json:"what"`
+	Text string         `json:"text"`
+}
+
+// LettersState is whether this house writes letters, and whether somebody gets them about this tree.
+type LettersState struct {
+	Served bool `json:"served"`
+	Wanted bool `json:"wanted"`
 }
 
 // DoneLine is something that was entered, in words.
@@ -62,6 +79,12 @@ type CareWords struct {
 	Kept     string            `json:"kept"`
 	Entered  string            `json:"entered"`
 	NotToday string            `json:"not_today"`
+	Came     string            `json:"came"`
+	Mail     string            `json:"mail"`
+	MailTo   string            `json:"mail_to"`
+	MailOn   string            `json:"mail_on"`
+	MailOff  string            `json:"mail_off"`
+	MailIs   string            `json:"mail_is"`
 }
 
 // Told by touch on the page: water, a finger, that it is planted, or how it looks. ID is made on the telephone, so that what is sent twice is one.
@@ -73,13 +96,15 @@ type Care struct {
 	Felt   water.Felt `json:"felt,omitempty" optional:"true"`
 	Says   visit.Says `json:"says,omitempty" optional:"true"`
 	Note   string     `json:"note,omitempty" maxLength:"500"`
+	// Happened is what came, where that is what is told.
+	Happened care.Condition `json:"happened,omitempty" optional:"true"`
 }
 
 // CareWhat is what a touch says.
 type CareWhat string
 
 // All lists them.
-func (CareWhat) All() []CareWhat { return []CareWhat{"planted", "water", "finger", "look"} }
+func (CareWhat) All() []CareWhat { return []CareWhat{"planted", "water", "finger", "look", "happened"} }
 
 const (
 	// caresAtOnce are as many as a telephone sends in one go, and caresADay as many as are taken for one tree in a day.
@@ -139,6 +164,9 @@ func (c Care) take(tx *kernel.Tx, s sheets.Sheet) error {
 	if n >= caresADay {
 		return fault.List{{Field: "care", Code: fault.AtMost, Limit: caresADay}}
 	}
+	if c.What == "happened" {
+		return dates.Tell(tx, t.ID, dates.NewHappened{ID: c.ID, What: c.Happened, On: c.On}, true)
+	}
 	if c.What == "look" {
 		facts := visit.Facts{Says: c.Says, Note: c.Note}
 		return visits.Save(tx, t.ID, visits.NewVisit{ID: c.ID, VisitedOn: c.On, Facts: facts}, true)
@@ -161,7 +189,7 @@ func takePhoto(tx *kernel.Tx, token, look string, file []byte) error {
 
 // aftercareOf is what the holder of a copy sees of the planted tree.
 func aftercareOf(tx *kernel.Tx, s sheets.Sheet, say words.Speaker, out *Copy) (Aftercare, error) {
-	a := Aftercare{Says: []string{}, Week: []string{}, Done: []DoneLine{}, Words: careWords(say)}
+	a := Aftercare{Says: []string{}, Week: []string{}, Done: []DoneLine{}, Open: []Wait{}, Words: careWords(say)}
 	t, err := planted.OfSheet(tx, s)
 	if errors.Is(err, kernel.ErrMissing) {
 		return a, nil
@@ -197,6 +225,14 @@ func aftercareOf(tx *kernel.Tx, s sheets.Sheet, say words.Speaker, out *Copy) (A
 		}
 		a.Done = append(a.Done, DoneLine{e.DoneOn, text})
 	}
+	calendar, err := dates.Of(tx, t, s, say)
+	if err != nil {
+		return a, err
+	}
+	out.Care = datedOf(say, calendar)
+	for _, what := range calendar.Open {
+		a.Open = append(a.Open, Wait{what, say.Say("copy.care.came."+string(what), nil)})
+	}
 	today := tx.Today()
 	for _, d := range out.Care {
 		from, err := time.Parse(time.DateOnly, d.From)
@@ -214,6 +250,42 @@ func aftercareOf(tx *kernel.Tx, s sheets.Sheet, say words.Speaker, out *Copy) (A
 	return calc.Rounded(a), nil
 }
 
+// datedOf are the dates of a planted tree as its copy shows them; one that waits says that it does.
+func datedOf(say words.Speaker, p dates.Page) []Dated {
+	out := []Dated{}
+	for _, line := range p.Dates {
+		from, err := time.Parse(time.DateOnly, line.From)
+		if err != nil {
+			continue
+		}
+		d := Dated{Mark: line.Mark, Date: say.Date(from), Text: line.Text, From: line.From}
+		if until, err := time.Parse(time.DateOnly, line.Until); err == nil {
+			d.Until = say.Date(until)
+		}
+		if line.Waits != "" && line.Since == "" {
+			d.Date = say.Say("copy.care.about", map[string]any{"date": from, "what": say.Say("copy.care.when."+string(line.Waits), nil)})
+		}
+		out = append(out, d)
+	}
+	return out
+}
+
+// plantedMarks adds what can be ticked off of a planted tree beyond its sheet: entries that came since.
+func plantedMarks(tx *kernel.Tx, s sheets.Sheet, known map[string]string) error {
+	t, err := planted.OfSheet(tx, s)
+	if errors.Is(err, kernel.ErrMissing) {
+		return nil
+	}
+	if err != nil {
+		return err
+	}
+	calendar, err := dates.Of(tx, t, s, tx.Say)
+	for _, d := range calendar.Dates {
+		known[d.Mark] = d.Text
+	}
+	return err
+}
+
 func careWords(s words.Speaker) CareWords {
 	say := func(id string) string { return s.Say("copy.care."+id, nil) }
 	felt, says := map[string]string{}, map[string]string{}
@@ -224,5 +296,6 @@ func careWords(s words.Speaker) CareWords {
 		says[string(v)] = say("says." + string(v))
 	}
 	return CareWords{Today: say("today"), Week: say("week"), Quiet: say("quiet"), Planted: say("planted"), When: say("when"), Watered: say("watered"), Finger: say("finger"), Felt: felt, Look: say("look"), Photo: say("photo"), Take: say("take"),
-		Says: says, Odd: say("odd"), Note: say("note"), Send: say("send"), Sent: say("sent"), Kept: say("kept"), Entered: say("entered"), NotToday: say("not-today")}
+		Says: says, Odd: say("odd"), Note: say("note"), Send: say("send"), Sent: say("sent"), Kept: say("kept"), Entered: say("entered"), NotToday: say("not-today"),
+		Came: say("came"), Mail: say("mail"), MailTo: say("mail-to"), MailOn: say("mail-on"), MailOff: say("mail-off"), MailIs: say("mail-is")}
 }

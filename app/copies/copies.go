@@ -67,11 +67,27 @@ func ticksOf(tx *kernel.Tx, p kernel.ByNumber) (Ticks, error) {
 		return out, err
 	}
 	list, err := kernel.Many[Tick](tx, "at DESC", "sheet_id = ?", s.ID)
+	if err != nil {
+		return out, err
+	}
 	texts := marksOf(s.Content.Plan, tx.Say.Plan(s.Content.Input, s.Content.Plan, s.Content.Care))
+	if err := plantedMarks(tx, s, texts); err != nil {
+		return out, err
+	}
 	for _, t := range list {
 		if text, known := texts[t.Mark]; known {
 			out.Ticks = append(out.Ticks, Ticked{t.Mark, text, t.Done, t.At})
 		}
+	}
+	return out, err
+}
+
+// DoneOn are the marks that are ticked off on the copy of a sheet.
+func DoneOn(tx *kernel.Tx, sheetID string) (map[string]bool, error) {
+	list, err := kernel.Many[Tick](tx, "mark", "sheet_id = ?", sheetID)
+	out := map[string]bool{}
+	for _, t := range list {
+		out[t.Mark] = t.Done
 	}
 	return out, err
 }
@@ -191,12 +207,8 @@ func copyOf(tx *kernel.Tx, s sheets.Sheet) (Copy, error) {
 		return out, err
 	}
 	out.House.Name, out.House.Telephone, out.House.Mail, out.House.Opening = h.Name, h.Telephone, h.Mail, h.Opening
-	list, err := kernel.Many[Tick](tx, "mark", "sheet_id = ?", s.ID)
-	if err != nil {
+	if out.Ticks, err = DoneOn(tx, s.ID); err != nil {
 		return out, err
-	}
-	for _, t := range list {
-		out.Ticks[t.Mark] = t.Done
 	}
 	plan := c.Plan
 	if s.WithdrawnAt != nil {
@@ -274,6 +286,9 @@ func take(tx *kernel.Tx, token string, touches []Touch) error {
 		return l.Err()
 	}
 	known := marksOf(s.Content.Plan, tx.Say.Plan(s.Content.Input, s.Content.Plan, s.Content.Care))
+	if err := plantedMarks(tx, s, known); err != nil {
+		return err
+	}
 	for _, t := range touches {
 		if _, there := known[t.Mark]; !there {
 			l.Add("mark", fault.NotAChoice, nil)

@@ -16,8 +16,11 @@ import (
 	"golang.org/x/sync/semaphore"
 	"golang.org/x/time/rate"
 
+	"sedum/app/dates"
 	"sedum/app/letterhead"
 	"sedum/app/photos"
+	"sedum/app/planted"
+	"sedum/app/reminders"
 	"sedum/app/sheets"
 	"sedum/core/fault"
 	"sedum/kernel"
@@ -43,6 +46,8 @@ type Public struct {
 	files  map[string]bool
 	slots  chan struct{}
 	photos *semaphore.Weighted
+	// letters writes to whoever asks for it.
+	letters reminders.Desk
 
 	mu        sync.Mutex
 	addresses map[string]*visitor
@@ -60,6 +65,12 @@ func NewPublic(k *kernel.Kernel, pages fs.FS, files []string) *Public {
 		out.files[name] = true
 	}
 	return out
+}
+
+// Letters lets whoever holds a copy ask for letters about their tree.
+func (p *Public) Letters(d reminders.Desk) *Public {
+	p.letters = d
+	return p
 }
 
 func (p *Public) visitor(r *http.Request) *visitor {
@@ -106,6 +117,8 @@ func (p *Public) ServeHTTP(w http.ResponseWriter, r *http.Request) {
 		http.ServeFileFS(w, r, p.pages, name)
 	case strings.HasPrefix(name, "c/"):
 		p.token(w, r, v, strings.TrimPrefix(name, "c/"))
+	case strings.HasPrefix(name, "u/"):
+		p.stop(w, r, v, strings.TrimPrefix(name, "u/"))
 	case strings.HasPrefix(name, "h/"):
 		p.card(w, r, v, strings.TrimPrefix(name, "h/"))
 	default:
@@ -133,7 +146,7 @@ func (p *Public) token(w http.ResponseWriter, r *http.Request, v *visitor, rest 
 	case place == "" && r.Method == http.MethodGet: // the same page for every token: what it opens is asked for by the page
 		p.file(w, "copy.html", "text/html")
 	case place == "data" && r.Method == http.MethodGet:
-		p.within(w, r, v, func(tx *kernel.Tx) (any, error) { return read(tx, token) })
+		p.within(w, r, v, func(tx *kernel.Tx) (any, error) { return p.read(tx, token) })
 	case place == "ticks" && r.Method == http.MethodPost:
 		var touches []Touch
 		if err := json.NewDecoder(http.MaxBytesReader(w, r.Body, touchesLimit)).Decode(&touches); err != nil {
@@ -150,6 +163,15 @@ func (p *Public) token(w http.ResponseWriter, r *http.Request, v *visitor, rest 
 			return
 		}
 		p.within(w, r, v, func(tx *kernel.Tx) (any, error) { return nil, takeCare(tx, token, list) })
+	case place == "mail" && r.Method == http.MethodPost:
+		var wish MailWish
+		reader := json.NewDecoder(http.MaxBytesReader(w, r.Body, touchesLimit))
+		reader.DisallowUnknownFields()
+		if err := reader.Decode(&wish); err != nil {
+			p.problem(w, r, http.StatusBadRequest, "care", "")
+			return
+		}
+		p.within(w, r, v, func(tx *kernel.Tx) (any, error) { return nil, p.wish(tx, token, wish) })
 	case strings.HasPrefix(place, "photo/") && r.Method == http.MethodPost:
 		if !p.photos.TryAcquire(1) { // a picture is drawn anew in memory: few at once
 			p.tooMany(w, r)
@@ -212,6 +234,15 @@ func careOf(tx *kernel.Tx, token string) (calendar, error) {
 	say := words.In(s.Content.Language, s.Content.Units)
 	sheet := sheets.PaperSheet(say, s)
 	sheet.Customer, sheet.Address = "", ""
+	if t, err := planted.OfSheet(tx, s); err == nil { // once it stands in the ground, its calendar is counted from there
+		entries, changes, err := dates.Calendar(tx, t, s, say)
+		if err != nil {
+			return "", err
+		}
+		sheet.Words.Care, sheet.Changes, sheet.ChangedAt = entries, changes, tx.Now
+	} else if !errors.Is(err, kernel.ErrMissing) {
+		return "", err
+	}
 	return calendar(paper.CareCalendar(say, house, sheet)), nil
 }
 
@@ -243,7 +274,7 @@ func (p *Public) within(w http.ResponseWriter, r *http.Request, v *visitor, do f
 		p.problem(w, r, http.StatusGone, "closed", "")
 	case errors.As(err, &faults) && strings.HasPrefix(r.URL.Path, "/h/"):
 		p.problem(w, r, http.StatusUnprocessableEntity, "told", faults[0].Field)
-	case errors.As(err, &faults) && (strings.HasSuffix(r.URL.Path, "/care") || strings.Contains(r.URL.Path, "/photo/")):
+	case errors.As(err, &faults) && (strings.HasSuffix(r.URL.Path, "/care") || strings.HasSuffix(r.URL.Path, "/mail") || strings.Contains(r.URL.Path, "/photo/")):
 		p.problem(w, r, http.StatusUnprocessableEntity, "care", faults[0].Field)
 	case errors.As(err, &faults):
 		p.problem(w, r, http.StatusUnprocessableEntity, "no-box", faults[0].Field)
@@ -273,6 +304,10 @@ func (p *Public) answer(w http.ResponseWriter, out any) {
 		w.Header().Set("Content-Type", "text/calendar; charset=utf-8")
 		w.Header().Set("Content-Disposition", `attachment; filename="tree-care.ics"`)
 		_, _ = w.Write([]byte(o))
+	case stopPage:
+		w.Header().Set("Content-Type", "text/html; charset=utf-8")
+		w.Header().Set("Content-Security-Policy", "default-src 'none'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'")
+		_ = stopped.Execute(w, o)
 	default:
 		w.Header().Set("Content-Type", "application/json")
 		_ = json.NewEncoder(w).Encode(o)

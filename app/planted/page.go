@@ -13,6 +13,7 @@ import (
 	"sedum/core/care"
 	"sedum/core/planting"
 	"sedum/core/roles"
+	"sedum/core/station"
 	"sedum/core/water"
 	"sedum/kernel"
 )
@@ -323,4 +324,13 @@ func ofSheet(tx *kernel.Tx, p kernel.ByNumber) (SheetPlanted, error) {
 		return SheetPlanted{}, nil
 	}
 	return SheetPlanted{ID: t.ID, PlantedOn: &t.PlantedOn}, err
+}
+
+// Weather are the days that a planted tree has stood through, as its station tells them; none where it has none.
+func Weather(tx *kernel.Tx, t Tree) ([]station.DayWeather, error) {
+	all, err := gather(tx, []Tree{t})
+	if err != nil || all[0].station == nil {
+		return nil, err
+	}
+	return stations.DailyOf(tx, *all[0].station, t.PlantedOn, tx.Today())
 }

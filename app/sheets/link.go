@@ -81,6 +81,12 @@ func (desk Desk) linkPage(tx *kernel.Tx, p kernel.ByNumber) (LinkPage, error) {
 	return out, err
 }
 
+// LinkOf is the address of the copy of a sheet, "" where it has none that opens.
+func (desk Desk) LinkOf(tx *kernel.Tx, number int) (string, error) {
+	page, err := desk.linkPage(tx, kernel.ByNumber{Number: number})
+	return page.Address, err
+}
+
 // shareSheet makes a new link; the one before opens nothing any more.
 //
 // Refused where this house serves no copies, and for a sheet that is withdrawn for good.

@@ -18,6 +18,7 @@ import (
 
 	"sedum/app"
 	"sedum/app/people"
+	"sedum/app/reminders"
 	"sedum/database"
 	"sedum/demo"
 	"sedum/kernel"
@@ -114,7 +115,7 @@ func runDemo(args []string, _ io.Reader, out, errs io.Writer) int {
 	}
 	announce(held, listener, out, server, *cert != "", words)
 	go k.Work(ctx)
-	go servePublic(ctx, copies, k, *cert, *key)
+	go servePublic(ctx, copies, k, reminders.Desk{Mailer: outside.Mailer, Public: public}, *cert, *key)
 	_, _ = fmt.Fprintf(out, "Customers' copies of sheets are served on %s\n", public)
 	if err := serve(ctx, listener, k.Handler(), *cert, *key); err != nil {
 		return failed(errs, err)

@@ -6,14 +6,15 @@ import (
 	"net"
 
 	"sedum/app/copies"
+	"sedum/app/reminders"
 	"sedum/kernel"
 	"sedum/ui"
 )
 
 // servePublic answers who holds a customer's link, on a listener of its own, until the context ends. Its trouble is told and ends nothing else.
-func servePublic(ctx context.Context, listener net.Listener, k *kernel.Kernel, cert, key string) {
+func servePublic(ctx context.Context, listener net.Listener, k *kernel.Kernel, letters reminders.Desk, cert, key string) {
 	files, names := ui.Copies()
-	if err := serve(ctx, listener, copies.NewPublic(k, files, names), cert, key); err != nil {
+	if err := serve(ctx, listener, copies.NewPublic(k, files, names).Letters(letters), cert, key); err != nil {
 		slog.Error("customers' copies are not served any more", "error", err)
 	}
 }

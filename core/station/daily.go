@@ -82,3 +82,22 @@ func (s *Series) between(date time.Time) (low, high float64, ok bool) {
 	l2, h2, _ := after.temps()
 	return (l1 + l2) / 2, (h1 + h2) / 2, true
 }
+
+// apartDays is how long no frost must have been for the next to be the first of its winter.
+const apartDays = 120
+
+// FirstFrosts are the first frosts of each winter among days that were read; a day that was filled by a rule is none.
+func FirstFrosts(days []DayWeather) []time.Time {
+	out := []time.Time{}
+	var last time.Time
+	for _, d := range days {
+		if d.Temps != "" || d.MinC >= 0 {
+			continue
+		}
+		if last.IsZero() || d.Date.Sub(last) > apartDays*24*time.Hour {
+			out = append(out, d.Date)
+		}
+		last = d.Date
+	}
+	return out
+}

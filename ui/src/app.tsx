@@ -58,6 +58,7 @@ const ClaimsPage = lazy(() => import('./claims/claims-page').then((m) => ({ defa
 const ClaimPage = lazy(() => import('./claims/claim-page').then((m) => ({ default: m.ClaimPage })))
 const TrialsPage = lazy(() => import('./trials/trials-page').then((m) => ({ default: m.TrialsPage })))
 const TrialPage = lazy(() => import('./trials/trial-page').then((m) => ({ default: m.TrialPage })))
+const HouseDatesPage = lazy(() => import('./dates/house-dates-page').then((m) => ({ default: m.HouseDatesPage })))
 const RoundPage = lazy(() => import('./planted/round-page').then((m) => ({ default: m.RoundPage })))
 const TroublePage = lazy(() => import('./trouble/trouble-page').then((m) => ({ default: m.TroublePage })))
 const NewTroublePage = lazy(() => import('./trouble/trouble-page').then((m) => ({ default: m.NewTroublePage })))
@@ -169,6 +170,9 @@ export function App() {
           </Route>
           <Route path="/round" component={RoundPage} />
           <Route path="/outcomes" component={OutcomesPage} />
+          <Route path="/dates">
+            <HouseDatesPage who={who.data} />
+          </Route>
           <Route path="/trials">
             <TrialsPage who={who.data} />
           </Route>

@@ -483,6 +483,10 @@ export const stales = {
     'sheet-planted',
     'today',
   ],
+  'tell-happened': ['see-dates', 'list-house-dates'],
+  'take-back-happened': ['see-dates', 'list-house-dates', 'see-mendings'],
+  'add-house-date': ['see-dates', 'list-house-dates'],
+  'drop-house-date': ['see-dates', 'list-house-dates'],
   'save-visit': [
     'list-planted',
     'see-planted',
@@ -617,6 +621,8 @@ export const stales = {
   'draw-for-trial': ['list-trials', 'see-trial', 'trials-for'],
   'end-trial': ['list-trials', 'see-trial', 'trials-for'],
   'sign-trial': ['*'],
+  'want-reminders': ['see-reminders'],
+  'end-reminders': ['see-reminders'],
   'take-up-telling': ['list-tellings', 'list-spots', 'today'],
   'drop-telling': ['list-tellings', 'today'],
   'erase-customer': [
@@ -692,6 +698,8 @@ export const reads = [
   'list-planted',
   'see-planted',
   'sheet-planted',
+  'see-dates',
+  'list-house-dates',
   'see-visits',
   'see-round',
   'list-troubles',
@@ -703,6 +711,7 @@ export const reads = [
   'list-trials',
   'see-trial',
   'trials-for',
+  'see-reminders',
   'list-tellings',
   'sheet-ticks',
   'order-of-sheet',
@@ -788,6 +797,7 @@ export const careCode = [
   'formative-pruning-dry',
   'established',
 ] as const
+export const careCondition = ['first-flower', 'leaf-out', 'first-frost'] as const
 export const careKnifeCode = ['leaf', 'shape', 'shape-dry', 'no-flowers', 'no-sap', 'no-wet', 'no-flush'] as const
 export const claimsAnswer = ['granted', 'in-part', 'refused'] as const
 export const claimsGiven = ['tree', 'money', 'work'] as const
@@ -1429,6 +1439,10 @@ export const rulesKey = [
   'water.low_share',
   'trouble.wait_days',
   'water.crown_share',
+  'message.risk_days',
+  'message.risk_gap_days',
+  'message.from_h',
+  'message.until_h',
   'trial.false_alarm_share',
   'guarantee.months',
   'guarantee.nobodys_months',

@@ -4,11 +4,12 @@ import { type DBSchema, type IDBPDatabase, openDB } from 'idb'
 export interface Care {
   id: string
   on: string
-  what: 'planted' | 'water' | 'finger' | 'look'
+  what: 'planted' | 'water' | 'finger' | 'look' | 'happened'
   given_l?: number
   felt?: 'wet' | 'moist' | 'dry'
   says?: 'well' | 'unsure' | 'odd'
   note?: string
+  happened?: 'first-flower' | 'leaf-out' | 'first-frost'
 }
 
 interface Kept {

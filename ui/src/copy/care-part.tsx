@@ -1,5 +1,6 @@
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { type Care, careID, keepCare, sendCare, waitingCare } from './care-kept'
+import { LettersPart } from './letters-part'
 import type { Copy } from './types'
 
 const felts = ['wet', 'moist', 'dry'] as const
@@ -123,7 +124,25 @@ export function CarePart({ copy, token, again }: { copy: Copy; token: string; ag
         ))}
         {week.length === 0 && <li className="py-2 text-soft">{say.quiet}</li>}
       </ul>
+      {after.open.length > 0 && (
+        <>
+          <p className="mt-4 mb-1 font-semibold text-sm">{say.came}</p>
+          <div className="grid gap-2">
+            {after.open.map((o) => (
+              <button
+                key={o.what}
+                type="button"
+                className="quiet min-h-12"
+                onClick={() => void tell({ what: 'happened', happened: o.what })}
+              >
+                {o.text}
+              </button>
+            ))}
+          </div>
+        </>
+      )}
       <Look copy={copy} tell={tell} />
+      <LettersPart copy={copy} token={token} again={again} />
       {after.done.length > 0 && (
         <>
           <h2 className="mt-5 border-ink border-b-2 pb-1 text-xl">{say.entered}</h2>

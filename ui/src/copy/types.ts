@@ -36,6 +36,8 @@ export interface Copy {
     share: number | null
     week: string[]
     photo: boolean
+    open: { what: Schemas['CareCondition']; text: string }[]
+    letters: { served: boolean; wanted: boolean }
     done: { on: string; text: string }[]
     words: Record<
       | 'today'
@@ -54,7 +56,13 @@ export interface Copy {
       | 'sent'
       | 'kept'
       | 'entered'
-      | 'not_today',
+      | 'not_today'
+      | 'came'
+      | 'mail'
+      | 'mail_to'
+      | 'mail_on'
+      | 'mail_off'
+      | 'mail_is',
       string
     > & { felt: Record<'wet' | 'moist' | 'dry', string>; says: Record<'well' | 'unsure' | 'odd', string> }
   }

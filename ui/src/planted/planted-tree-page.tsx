@@ -5,6 +5,8 @@ import { Link } from 'wouter'
 import { ask, client, type Person, Problem, type Schemas } from '../api/client'
 import { troublesQuery, visitsQuery } from '../api/queries'
 import { AskPart } from '../claims/ask-part'
+import { DatesPart } from '../dates/dates-part'
+import { LettersPart } from '../dates/letters-part'
 import { SeenTree } from '../drawing/seen-tree'
 import { WaterStore } from '../drawing/water-store'
 import { Choice } from '../parts/choice'
@@ -49,6 +51,7 @@ export function PlantedTreePage({ id, who }: { id: string; who: Person }) {
       </header>
       <div className="grid content-start gap-7">
         <StorePart page={p} />
+        {!p.ended_on && !p.taken_back && <DatesPart id={p.id} today={who.today} may={may} />}
         <VisitsPart page={p} />
       </div>
       <div className="grid content-start gap-7">
@@ -77,6 +80,7 @@ export function PlantedTreePage({ id, who }: { id: string; who: Person }) {
         </section>
         {!p.ended_on && !p.taken_back && <EntriesPart page={p} may={may} />}
         <Troubles id={p.id} />
+        {may && !p.ended_on && !p.taken_back && <LettersPart id={p.id} />}
         {may && !p.taken_back && <AskPart page={p} />}
         {may && !p.taken_back && <ContactPart page={p} />}
       </div>

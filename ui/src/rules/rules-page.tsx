@@ -47,6 +47,7 @@ const order = [
   'trouble',
   'guarantee',
   'trial',
+  'message',
   'keep',
 ]
 

@@ -30,7 +30,7 @@ const places = [
     path: '/planted',
     key: 'place.planted',
     deed: 'see-planted',
-    also: ['/round', '/trouble', '/outcomes', '/claims', '/trials'],
+    also: ['/round', '/trouble', '/outcomes', '/claims', '/trials', '/dates'],
   },
   { path: '/growers', key: 'place.growers', deed: 'see-yard' },
   { path: '/rules', key: 'place.rules', deed: 'see-rules', also: ['/kinds'] },
