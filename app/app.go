@@ -33,6 +33,7 @@ import (
 	"sedum/app/prices"
 	"sedum/app/reminders"
 	"sedum/app/rules"
+	"sedum/app/search"
 	"sedum/app/sheets"
 	"sedum/app/space"
 	"sedum/app/stations"
@@ -129,6 +130,7 @@ func New(d *kernel.Database, s Settings) *kernel.Kernel {
 				orders.Capability(desk),
 				forgetting.Capability(),
 				today.Capability(clocks),
+				search.Capability(),
 				calculators.Capability(),
 			}
 		})

@@ -74,6 +74,7 @@ func TestAftercareAnswers(t *testing.T) {
 	ok("GET", "/api/v1/troubles/odds", nil)
 	assert.Contains(t, ok("GET", "/api/v1/outcomes?by=school&step=flare", nil), "groups")
 	ok("POST", "/api/v1/troubles/odds", map[string]any{"question": "flare", "answer": "straight", "cause": "planted-deep", "factor": 12, "reason": "in our clay"})
+	assert.Contains(t, ok("GET", "/api/v1/search?text=odile", nil), "Odile Marsh")
 	ok("GET", tree+"/dates", nil)
 	ok("POST", tree+"/happened", map[string]any{"id": "http-leaves", "what": "leaf-out", "on": today})
 	ok("POST", tree+"/happened/http-leaves/taken-back", map[string]any{"reason": "the neighbour's"})

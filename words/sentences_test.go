@@ -20,6 +20,7 @@ import (
 	"sedum/app/mending"
 	"sedum/app/outcomes"
 	"sedum/app/photos"
+	"sedum/app/search"
 	"sedum/app/sheets"
 	"sedum/app/trials"
 	"sedum/app/visits"
@@ -138,6 +139,7 @@ func sets() map[string]said {
 		"trial.Way":             unsaid(set.Texts[trial.Way]()), // each trial has its own words for them
 		"care.Condition":        by(set.Texts[care.Condition](), "copy.care.came.", "dates.came."),
 		"care.Message":          unsaid(set.Texts[care.Message]()), // the letter says it
+		"search.Kind":           by(set.Texts[search.Kind](), "", "search."),
 		"guarantee.Code":        by(set.Texts[guarantee.Code](), "claim.point.", ""),
 		"guarantee.Side":        by(set.Texts[guarantee.Side](), "claim.", "claim."),
 		"guarantee.Whose":       unsaid(set.Texts[guarantee.Whose]()), // the points say it

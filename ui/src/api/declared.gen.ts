@@ -716,6 +716,7 @@ export const reads = [
   'sheet-ticks',
   'order-of-sheet',
   'today',
+  'search',
 ] as const
 
 /** The deeds that a device keeps while there is no network. */
@@ -1483,6 +1484,7 @@ export const rulesStep = [
 ] as const
 export const samplingDecision = ['release', 'refuse', 'keep-checking'] as const
 export const samplingStrictness = ['tightened', 'normal', 'relaxed'] as const
+export const searchKind = ['tree', 'planted', 'sheet', 'spot', 'lot', 'kind', 'grower', 'claim'] as const
 export const sheetsItemState = ['waiting', 'issued', 'refused'] as const
 export const stationColumn = ['time', 'min', 'max', 'temp', 'rain', 'wind-speed', 'wind-from'] as const
 export const stationFilled = ['beside', 'month', 'no-rain'] as const

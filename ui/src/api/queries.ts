@@ -543,3 +543,12 @@ export const outcomesQuery = (by: Schemas['OutcomesBy'], step: string) =>
     queryFn: () => ask(client.GET('/api/v1/outcomes', { params: { query: { by, step } } })),
     placeholderData: keepPreviousData,
   })
+
+/** Anything of the house by a few letters. */
+export const searchQuery = (text: string) =>
+  queryOptions({
+    queryKey: ['search', text],
+    queryFn: ({ signal }) => ask(client.GET('/api/v1/search', { params: { query: { text } }, signal })),
+    placeholderData: keepPreviousData,
+    gcTime: 30_000,
+  })

@@ -2604,6 +2604,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/search": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Search */
+        get: operations["search"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/security-log": {
         parameters: {
             query?: never;
@@ -8907,6 +8924,18 @@ export interface components {
         };
         /** @enum {string} */
         SamplingStrictness: "tightened" | "normal" | "relaxed";
+        SearchFound: {
+            hits: components["schemas"]["SearchHit"][];
+        };
+        SearchHit: {
+            kind: components["schemas"]["SearchKind"];
+            more: string;
+            /** @description what its page is called by: a tag, a number, an id */
+            ref: string;
+            title: string;
+        };
+        /** @enum {string} */
+        SearchKind: "tree" | "planted" | "sheet" | "spot" | "lot" | "kind" | "grower" | "claim";
         Sentence: {
             code: string;
             text: string;
@@ -18131,6 +18160,44 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ClockOnScale"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    search: {
+        parameters: {
+            query?: {
+                text?: string;
+            };
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SearchFound"];
                 };
             };
             /** @description Error */

@@ -1,0 +1,101 @@
+// Package search finds anything of the house by a few letters: a tag, a kind, a person, an address, a lot, a sheet, a claim (handbook, features).
+package search
+
+import (
+	"strconv"
+	"strings"
+
+	"sedum/app/yard"
+	"sedum/core/roles"
+	"sedum/kernel"
+)
+
+// Kind is what was found.
+type Kind string
+
+// All lists them in the order in which they are shown.
+func (Kind) All() []Kind {
+	return []Kind{"tree", "planted", "sheet", "spot", "lot", "kind", "grower", "claim"}
+}
+
+// Capability declares what can be asked here.
+func Capability() kernel.Capability {
+	return kernel.Capability{Name: "search", Operations: []kernel.Operation{kernel.Read("search", "/search", yard.SeeYard, find)}}
+}
+
+// Ask is what is looked for.
+type Ask struct {
+	Text string `query:"text" maxLength:"60"`
+}
+
+// Hit is one thing that was found.
+type Hit struct {
+	Kind  Kind   `json:"kind"`
+	Ref   string `json:"ref" doc:"what its page is called by: a tag, a number, an id"`
+	Title string `json:"title"`
+	More  string `json:"more"`
+}
+
+// Found are the hits, a few of each kind.
+type Found struct {
+	Hits []Hit `json:"hits"`
+}
+
+const (
+	fewestLetters = 2
+	each          = 4
+)
+
+// queries find each kind by its letters; :like is within, :start at the beginning. counter is what only those see who stand before a customer.
+var queries = []struct {
+	kind    Kind
+	counter bool
+	sql     string
+	args    string
+}{
+	{"tree", false, "SELECT y.tag AS ref, CONCAT(k.common, ' ', y.tag) AS title, CONCAT('#', l.number) AS more FROM trees y JOIN lots l ON l.id = y.lot_id JOIN kinds k ON k.id = l.kind_id WHERE y.tag LIKE ? ORDER BY y.tag LIMIT ?", "tag"},
+	{"planted", true, `SELECT t.id AS ref, CONCAT(k.common, ' ', y.tag) AS title, CONCAT(c.name, ', ', p.name) AS more FROM planted_trees t JOIN trees y ON y.id = t.tree_id JOIN lots l ON l.id = y.lot_id JOIN kinds k ON k.id = l.kind_id
+		JOIN spots p ON p.id = t.spot_id JOIN sites i ON i.id = p.site_id JOIN customers c ON c.id = i.customer_id WHERE t.taken_back_at IS NULL AND (c.name LIKE ? OR i.address LIKE ? OR y.tag LIKE ?) ORDER BY t.planted_on DESC, t.id LIMIT ?`, "like like tag"},
+	{"sheet", true, `SELECT s.number AS ref, CONCAT('#', s.number, ' ', JSON_VALUE(s.content, '$.common')) AS title, c.name AS more FROM sheets s JOIN spots p ON p.id = s.spot_id JOIN sites i ON i.id = p.site_id JOIN customers c ON c.id = i.customer_id
+		WHERE (s.number = ? OR c.name LIKE ?) AND s.replaced_by IS NULL ORDER BY s.number DESC LIMIT ?`, "number like"},
+	{"spot", true, "SELECT p.id AS ref, CONCAT(c.name, ', ', p.name) AS title, i.address AS more FROM spots p JOIN sites i ON i.id = p.site_id JOIN customers c ON c.id = i.customer_id WHERE c.name LIKE ? OR i.address LIKE ? OR p.name LIKE ? ORDER BY c.name, p.name, p.id LIMIT ?", "like like like"},
+	{"lot", false, "SELECT l.number AS ref, CONCAT('#', l.number, ' ', k.common) AS title, g.name AS more FROM lots l JOIN kinds k ON k.id = l.kind_id JOIN deliveries d ON d.id = l.delivery_id JOIN growers g ON g.id = d.grower_id WHERE l.number = ? OR k.common LIKE ? OR k.botanical LIKE ? ORDER BY l.number DESC LIMIT ?", "number like like"},
+	{"kind", false, "SELECT k.id AS ref, k.common AS title, k.botanical AS more FROM kinds k WHERE k.common LIKE ? OR k.botanical LIKE ? ORDER BY k.common LIMIT ?", "like like"},
+	{"grower", false, "SELECT g.id AS ref, g.name AS title, g.place AS more FROM growers g WHERE g.name LIKE ? ORDER BY g.name LIMIT ?", "like"},
+	{"claim", true, `SELECT m.number AS ref, CONCAT('#', m.number, ' ', c.name) AS title, y.tag AS more FROM guarantee_claims m JOIN planted_trees t ON t.id = m.planted_id JOIN trees y ON y.id = t.tree_id JOIN spots p ON p.id = t.spot_id JOIN sites i ON i.id = p.site_id JOIN customers c ON c.id = i.customer_id
+		WHERE m.taken_back_at IS NULL AND (c.name LIKE ? OR y.tag LIKE ?) ORDER BY m.number DESC LIMIT ?`, "like tag"},
+}
+
+// find looks in every place by the same letters; a letter of a search has no sense of its own. Whoever does not stand before a customer finds no
+// customer.
+func find(tx *kernel.Tx, q Ask) (Found, error) {
+	out := Found{Hits: []Hit{}}
+	text := strings.TrimSpace(q.Text)
+	number, err := strconv.Atoi(strings.TrimPrefix(text, "#"))
+	if err != nil {
+		number = -1
+	}
+	if len([]rune(text)) < fewestLetters && number < 0 {
+		return out, nil
+	}
+	letters := yard.Letters(text)
+	values := map[string]any{"like": "%" + letters + "%", "tag": strings.ToUpper(letters) + "%", "number": number}
+	for _, place := range queries {
+		if place.counter && !roles.SeesContact(tx.Who.Role) {
+			continue
+		}
+		args := []any{}
+		for _, name := range strings.Fields(place.args) {
+			args = append(args, values[name])
+		}
+		rows, err := kernel.Rows[Hit](tx, place.sql, append(args, each)...)
+		if err != nil {
+			return out, err
+		}
+		for _, h := range rows {
+			h.Kind = place.kind
+			out.Hits = append(out.Hits, h)
+		}
+	}
+	return out, nil
+}
