@@ -38,6 +38,7 @@ func TestOneBoxFindsAnything(t *testing.T) {
 	phone.do(chromedp.Focus(`#tag-box`, chromedp.ByQuery), chromedp.KeyEvent("marsh"))
 	phone.until(`document.querySelectorAll('[role=option]').length > 0`)
 	phone.until(`document.documentElement.scrollWidth <= 360`)
+	phone.until(`document.querySelector('[role=listbox]').getBoundingClientRect().left >= 0`)
 	phone.touch(`//div[@role="option"][contains(., "Odile Marsh")]`)
 	phone.until(`location.pathname !== '/'`)
 }

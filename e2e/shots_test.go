@@ -14,8 +14,10 @@ import (
 
 	"sedum/app/apptest"
 	"sedum/app/bench"
+	"sedum/app/claims"
 	"sedum/app/ground"
 	"sedum/app/sheets"
+	"sedum/app/trials"
 	"sedum/app/yard"
 	"sedum/core/stock"
 	"sedum/demo"
@@ -175,16 +177,38 @@ func (h *house) aftercareShots(shot func(*hand, string, ...string), p, phone *ha
 	phone.choose("It is", "alive")
 	phone.choose("Leaves", "brown edges")
 	shot(phone, "visit")
+	dead := plantedOf(h, "Agnes Pellow")
+	h.Deed(h.Advisor, "open-claim", apptest.ByID(dead.ID), claims.NewClaim{AskedOn: time.Now().UTC().Format(time.DateOnly), Said: "It turned yellow in the wet spring and never came back.", PlantedBy: "house"})
+	office := h.open(1280, 800, false)
+	office.signIn("Wren Halloway")
+	office.goTo("/claims/1")
+	office.sees("Nobody settled its cause")
+	shot(office, "claim")
+	office.goTo("/planted/" + dry.ID)
+	office.sees("Its dates")
+	shot(office, "dates", `document.querySelector('section[aria-label="Its dates"]').scrollIntoView()`)
+	office.do(chromedp.Focus(`#tag-box`, chromedp.ByQuery), chromedp.KeyEvent("idris"))
+	office.until(`document.querySelectorAll('[role=option]').length > 1`)
+	shot(office, "search")
 	phone.do(chromedp.Navigate(apptest.Saw[sheets.LinkPage](h.World, "sheet-link", kernel.ByNumber{Number: dry.Number}).Address))
 	phone.sees("This week")
 	shot(phone, "copy-planted")
+	shot(phone, "copy-letters", `[...document.querySelectorAll('h2')].find((x) => x.innerText === 'By mail').scrollIntoView()`)
+	h.Deed(h.Manager, "begin-trial", kernel.None{}, trials.NewTrial{Question: "Ring or none on this clay?", Step: "berm", WayA: "ring", WayB: "none", FirstOn: time.Now().UTC().Add(6 * month).Format(time.DateOnly), Every: 6, Looks: 4})
+	h.loseOneWay(h.drawAndPlant(24, h.SpotOf("Petra Averill").ID))
+	late := h.open(1280, 800, false)
+	late.signIn("Wren Halloway")
+	late.goTo("/trials/1")
+	late.sees("A difference was found")
+	shot(late, "trial")
 }
 
 // notShown are views that are looked at while working on them (SEDUM_SHOTS_ALL) and not kept among the pictures.
 var notShown = map[string]bool{"sign-in": true, "bench-lots": true, "bench-work": true, "ground-unmarked": true, "clock-dip": true, "delivery": true,
 	"bench-plug": true, "bench-bare-root": true, "kinds": true, "clock-tablet": true, "bench-bare-root-tablet": true, "bench-many-stems": true, "bench-grafted": true, "sample-plan": true, "bench-balled": true, "letterhead": true,
 	"people": true, "access": true, "sample-found": true, "growers": true, "note": true, "soil": true, "beside": true, "bench-line": true, "several": true, "sheet-phone": true,
-	"room": true, "station": true, "quantities": true, "arrivals": true, "bench-below": true, "aftercare": true, "copy-planted": true}
+	"room": true, "station": true, "quantities": true, "arrivals": true, "bench-below": true, "aftercare": true, "copy-planted": true,
+	"dates": true, "search": true, "copy-letters": true, "kind": true, "survey": true}
 
 // shotInto takes a picture once the last answer has drawn itself.
 func shotInto(folder string) func(p *hand, name string, first ...string) {

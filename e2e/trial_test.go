@@ -63,6 +63,23 @@ func (h *house) drawAndPlant(count int, spot string) map[string]trial.Way {
 	return out
 }
 
+// loseOneWay lets the trees of one way die in their first spring, and the house look on its days.
+func (h *house) loseOneWay(of map[string]trial.Way) {
+	h.t.Helper()
+	h.ahead.Store(int64(5 * month))
+	n := 0
+	for id, way := range of {
+		n++
+		facts := visit.Facts{Alive: "living"}
+		if way == trial.B {
+			facts.Alive = "dead"
+		}
+		h.Deed(h.Hand, "save-visit", apptest.ByID(id), visits.NewVisit{ID: fmt.Sprintf("trial-visit-%d", n), VisitedOn: time.Now().UTC().Add(4*month + time.Duration(n)*24*time.Hour).Format(time.DateOnly), Facts: facts})
+	}
+	h.ahead.Store(int64(13 * month))
+	h.Job("trial-looks")
+}
+
 // A trial from its question to its early end: a manager puts it, an advisor draws the lot on a plan and plants as drawn, the looks come on
 // their days, and what was found becomes the house's way by the manager's hand.
 func TestATrialFromQuestionToEarlyEnd(t *testing.T) {
@@ -101,18 +118,7 @@ func TestATrialFromQuestionToEarlyEnd(t *testing.T) {
 	p.until(`![...document.querySelectorAll('button')].some((b) => b.innerText === 'Draw the lot')`)
 
 	of := h.drawAndPlant(24, spot)
-	h.ahead.Store(int64(5 * month))
-	n := 0
-	for id, way := range of {
-		n++
-		facts := visit.Facts{Alive: "living"}
-		if way == trial.B {
-			facts.Alive = "dead"
-		}
-		h.Deed(h.Hand, "save-visit", apptest.ByID(id), visits.NewVisit{ID: fmt.Sprintf("trial-visit-%d", n), VisitedOn: time.Now().UTC().Add(4*month + time.Duration(n)*24*time.Hour).Format(time.DateOnly), Facts: facts})
-	}
-	h.ahead.Store(int64(13 * month))
-	h.Job("trial-looks")
+	h.loseOneWay(of)
 
 	late := h.open(1280, 800, false)
 	late.signIn("Wren Halloway")

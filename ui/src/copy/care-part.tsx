@@ -142,7 +142,6 @@ export function CarePart({ copy, token, again }: { copy: Copy; token: string; ag
         </>
       )}
       <Look copy={copy} tell={tell} />
-      <LettersPart copy={copy} token={token} again={again} />
       {after.done.length > 0 && (
         <>
           <h2 className="mt-5 border-ink border-b-2 pb-1 text-xl">{say.entered}</h2>
@@ -156,6 +155,7 @@ export function CarePart({ copy, token, again }: { copy: Copy; token: string; ag
           </ul>
         </>
       )}
+      <LettersPart copy={copy} token={token} again={again} />
     </section>
   )
 }

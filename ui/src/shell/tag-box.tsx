@@ -125,7 +125,7 @@ export const TagBox = forwardRef<HTMLInputElement>(function TagBox(_, ref) {
         aria-label={t('search.found')}
         className={
           hits.length > 0
-            ? 'absolute top-full right-0 z-30 mt-2 max-h-[70dvh] w-80 max-w-[92vw] overflow-y-auto rounded-xl border-2 border-ink bg-leaf-paper py-1'
+            ? 'fixed inset-x-2 top-13 z-30 mt-2 max-h-[70dvh] overflow-y-auto md:absolute md:inset-x-auto md:top-full md:right-0 md:w-80 rounded-xl border-2 border-ink bg-leaf-paper py-1'
             : 'hidden'
         }
       >
