@@ -12,6 +12,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"sedum/demo"
+	"sedum/kernel"
 )
 
 // Aftercare over HTTP: every operation of planted trees, visits, the round and troubles answers through the one connection, as its document says.
@@ -75,6 +76,7 @@ func TestAftercareAnswers(t *testing.T) {
 	assert.Contains(t, ok("GET", "/api/v1/outcomes?by=school&step=flare", nil), "groups")
 	ok("POST", "/api/v1/troubles/odds", map[string]any{"question": "flare", "answer": "straight", "cause": "planted-deep", "factor": 12, "reason": "in our clay"})
 	assert.Contains(t, ok("GET", "/api/v1/search?text=odile", nil), "Odile Marsh")
+	assert.Contains(t, ok("GET", tree+"/life", nil), "Came from")
 	ok("GET", tree+"/dates", nil)
 	ok("POST", tree+"/happened", map[string]any{"id": "http-leaves", "what": "leaf-out", "on": today})
 	ok("POST", tree+"/happened/http-leaves/taken-back", map[string]any{"reason": "the neighbour's"})
@@ -94,6 +96,13 @@ func TestAftercareAnswers(t *testing.T) {
 	ok("PUT", "/api/v1/trials/1/ended", map[string]any{"as": "abandoned", "reason": "no field", "version": 1})
 	status, _ := p.send("PUT", "/api/v1/trials/1/signed", map[string]any{"reason": "x", "version": 2})
 	assert.Equal(t, 409, status)
+	ok("POST", "/api/v1/trials", map[string]any{"question": "Ring or none?", "step": "berm", "way_a": "ring", "way_b": "none", "first_on": time.Now().AddDate(0, 6, 0).Format(time.DateOnly), "every_months": 6, "looks": 2})
+	require.NoError(t, h.kernel.Do(context.Background(), kernel.Who{}, func(tx *kernel.Tx) error { // a year of a trial is tried in app/trials; here it only answers
+		_, err := kernel.Exec(tx, `INSERT INTO trial_looks (trial_id, look, due_on, at, told) SELECT id, 0, begun_on, at, '{"deaths": 12, "p": 0.00005, "limit": 0.001, "found": true, "better": "a"}' FROM trials WHERE number = 2`)
+		return err
+	}))
+	ok("PUT", "/api/v1/trials/2/ended", map[string]any{"as": "found", "version": 1})
+	assert.Contains(t, ok("PUT", "/api/v1/trials/2/signed", map[string]any{"reason": "they live", "version": 2}), "school:berm")
 	var claim struct{ Number, Version int }
 	require.NoError(t, json.Unmarshal([]byte(ok("POST", tree+"/claims", map[string]any{"asked_on": today, "said": "it is dead"})), &claim))
 	claimed := fmt.Sprintf("/api/v1/claims/%d", claim.Number)

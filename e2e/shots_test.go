@@ -186,6 +186,8 @@ func (h *house) aftercareShots(shot func(*hand, string, ...string), p, phone *ha
 	shot(office, "claim")
 	office.goTo("/planted/" + dry.ID)
 	office.sees("Its dates")
+	office.sees("Its life")
+	shot(office, "life")
 	shot(office, "dates", `document.querySelector('section[aria-label="Its dates"]').scrollIntoView()`)
 	office.do(chromedp.Focus(`#tag-box`, chromedp.ByQuery), chromedp.KeyEvent("idris"))
 	office.until(`document.querySelectorAll('[role=option]').length > 1`)
@@ -208,7 +210,7 @@ var notShown = map[string]bool{"sign-in": true, "bench-lots": true, "bench-work"
 	"bench-plug": true, "bench-bare-root": true, "kinds": true, "clock-tablet": true, "bench-bare-root-tablet": true, "bench-many-stems": true, "bench-grafted": true, "sample-plan": true, "bench-balled": true, "letterhead": true,
 	"people": true, "access": true, "sample-found": true, "growers": true, "note": true, "soil": true, "beside": true, "bench-line": true, "several": true, "sheet-phone": true,
 	"room": true, "station": true, "quantities": true, "arrivals": true, "bench-below": true, "aftercare": true, "copy-planted": true,
-	"dates": true, "search": true, "copy-letters": true, "kind": true, "survey": true}
+	"dates": true, "search": true, "life": true, "copy-letters": true, "kind": true, "survey": true}
 
 // shotInto takes a picture once the last answer has drawn itself.
 func shotInto(folder string) func(p *hand, name string, first ...string) {

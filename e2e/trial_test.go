@@ -70,11 +70,11 @@ func (h *house) loseOneWay(of map[string]trial.Way) {
 	n := 0
 	for id, way := range of {
 		n++
-		facts := visit.Facts{Alive: "living"}
+		facts, day := visit.Facts{Alive: "living"}, 27 // those that live are seen last: who is seen no more tells nothing of later days
 		if way == trial.B {
-			facts.Alive = "dead"
+			facts.Alive, day = "dead", n
 		}
-		h.Deed(h.Hand, "save-visit", apptest.ByID(id), visits.NewVisit{ID: fmt.Sprintf("trial-visit-%d", n), VisitedOn: time.Now().UTC().Add(4*month + time.Duration(n)*24*time.Hour).Format(time.DateOnly), Facts: facts})
+		h.Deed(h.Hand, "save-visit", apptest.ByID(id), visits.NewVisit{ID: fmt.Sprintf("trial-visit-%d", n), VisitedOn: time.Now().UTC().Add(4*month + time.Duration(day)*24*time.Hour).Format(time.DateOnly), Facts: facts})
 	}
 	h.ahead.Store(int64(13 * month))
 	h.Job("trial-looks")

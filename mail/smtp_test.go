@@ -16,7 +16,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
-	"sedum/app/reminders"
+	"sedum/core/letter"
 	"sedum/mail"
 )
 
@@ -78,9 +78,9 @@ func TestALetterReachesAServer(t *testing.T) {
 	o, address := open(t)
 	server, err := mail.Parse(address, "trees@quarrywell.example")
 	require.NoError(t, err)
-	letter := reminders.Letter{ID: "care-x1", To: "maud@ferriter.example", FromName: "Quarrywell Trees", Subject: "Su carpe pide agua: ¡hoy!", Text: "Agua hoy: 9 L\nhttps://yard.example/c/TOKEN\n",
+	l := letter.Letter{ID: "care-x1", To: "maud@ferriter.example", FromName: "Quarrywell Trees", Subject: "Su carpe pide agua: ¡hoy!", Text: "Agua hoy: 9 L\nhttps://yard.example/c/TOKEN\n",
 		Language: "es", Stop: "https://yard.example/u/TOKEN", At: time.Date(2027, 7, 1, 8, 0, 0, 0, time.UTC)}
-	require.NoError(t, server.Send(context.Background(), letter))
+	require.NoError(t, server.Send(context.Background(), l))
 	require.Len(t, o.came, 1)
 	h := o.came[0].Header
 	assert.Equal(t, "<care-x1@quarrywell.example>", h.Get("Message-Id"))
@@ -90,9 +90,11 @@ func TestALetterReachesAServer(t *testing.T) {
 	require.NoError(t, err)
 	assert.Equal(t, "Quarrywell Trees", from[0].Name)
 	assert.Equal(t, []string{"maud@ferriter.example"}, o.to)
-	assert.Equal(t, letter.Text, strings.ReplaceAll(o.bodies[0], "\r\n", "\n"))
+	assert.Equal(t, l.Text, strings.ReplaceAll(o.bodies[0], "\r\n", "\n"))
 	o.full = true
-	assert.Error(t, server.Send(context.Background(), letter), "a server that does not take it is no success")
+	err = server.Send(context.Background(), l)
+	require.Error(t, err, "a server that does not take it is no success")
+	assert.NotErrorIs(t, err, letter.ErrAway, "and it is not away")
 }
 
 // A server that is away, one that does not answer, and an address that would write headers of its own are errors and no letter.
@@ -100,19 +102,20 @@ func TestWhatDoesNotArriveIsAnError(t *testing.T) {
 	o, address := open(t)
 	server, err := mail.Parse(address, "trees@quarrywell.example")
 	require.NoError(t, err)
-	assert.Error(t, server.Send(context.Background(), reminders.Letter{ID: "x", To: "a@b.example\r\nBcc: all@b.example", Text: "x"}))
+	assert.Error(t, server.Send(context.Background(), letter.Letter{ID: "x", To: "a@b.example\r\nBcc: all@b.example", Text: "x"}))
 	assert.Empty(t, o.came)
 	silent, err := net.Listen("tcp", "127.0.0.1:0")
 	require.NoError(t, err)
-	defer silent.Close()
 	away, err := mail.Parse("smtp+plain://"+silent.Addr().String(), "trees@quarrywell.example")
 	require.NoError(t, err)
 	soon, cancel := context.WithTimeout(context.Background(), 200*time.Millisecond)
 	defer cancel()
-	assert.Error(t, away.Send(soon, reminders.Letter{ID: "x", To: "a@b.example", Text: "x"}))
+	assert.ErrorIs(t, away.Send(soon, letter.Letter{ID: "x", To: "a@b.example", Text: "x"}), letter.ErrAway)
+	require.NoError(t, silent.Close())
+	assert.ErrorIs(t, away.Send(context.Background(), letter.Letter{ID: "x", To: "a@b.example", Text: "x"}), letter.ErrAway, "nobody listens")
 	secret, err := mail.Parse("smtp"+strings.TrimPrefix(address, "smtp+plain"), "trees@quarrywell.example")
 	require.NoError(t, err)
-	assert.Error(t, secret.Send(context.Background(), reminders.Letter{ID: "x", To: "a@b.example", Text: "x"}), "no word goes in the clear unless that was asked for")
+	assert.Error(t, secret.Send(context.Background(), letter.Letter{ID: "x", To: "a@b.example", Text: "x"}), "no word goes in the clear unless that was asked for")
 }
 
 func TestAnAddressOfAServer(t *testing.T) {

@@ -5,21 +5,21 @@ import (
 	"log/slog"
 	"sync"
 
-	"sedum/app/reminders"
+	"sedum/core/letter"
 )
 
 // Mail is a mail server that keeps the letters it was given, each once by its identity, and sends nothing anywhere.
 type Mail struct {
 	mu      sync.Mutex
-	letters map[string]reminders.Letter
+	letters map[string]letter.Letter
 }
 
 // Send takes a letter.
-func (m *Mail) Send(ctx context.Context, l reminders.Letter) error {
+func (m *Mail) Send(ctx context.Context, l letter.Letter) error {
 	m.mu.Lock()
 	defer m.mu.Unlock()
 	if m.letters == nil {
-		m.letters = map[string]reminders.Letter{}
+		m.letters = map[string]letter.Letter{}
 	}
 	if _, twice := m.letters[l.ID]; !twice {
 		slog.InfoContext(ctx, "mail server", "letter", l.ID)
@@ -29,10 +29,10 @@ func (m *Mail) Send(ctx context.Context, l reminders.Letter) error {
 }
 
 // Letters are those that it has, by their identity.
-func (m *Mail) Letters() map[string]reminders.Letter {
+func (m *Mail) Letters() map[string]letter.Letter {
 	m.mu.Lock()
 	defer m.mu.Unlock()
-	out := map[string]reminders.Letter{}
+	out := map[string]letter.Letter{}
 	for id, l := range m.letters {
 		out[id] = l
 	}

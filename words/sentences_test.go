@@ -142,7 +142,8 @@ func sets() map[string]said {
 		"search.Kind":           by(set.Texts[search.Kind](), "", "search."),
 		"guarantee.Code":        by(set.Texts[guarantee.Code](), "claim.point.", ""),
 		"guarantee.Side":        by(set.Texts[guarantee.Side](), "claim.", "claim."),
-		"guarantee.Whose":       unsaid(set.Texts[guarantee.Whose]()), // the points say it
+		"guarantee.Whose":       unsaid(set.Texts[guarantee.Whose]()),   // the points say it
+		"outcomes.MarkKind":     unsaid(set.Texts[outcomes.MarkKind]()), // its text says it
 		"outcomes.By":           by(set.Texts[outcomes.By](), "", "outcome.by."),
 		"planting.Base":         unsaid(set.Texts[planting.Base]()), // an input of the calculator alone
 		"order.Material":        by(set.Texts[order.Material](), "quantity.", ""),

@@ -30,6 +30,7 @@ var SeeOutcomes = kernel.Permission{Name: "see-outcomes", Roles: roles.Counter()
 func Capability() kernel.Capability {
 	return kernel.Capability{Name: "outcomes", Operations: []kernel.Operation{
 		kernel.Read("see-outcomes", "/outcomes", SeeOutcomes, see),
+		kernel.Read("see-life", "/planted/{id}/life", SeeOutcomes, life),
 	}}
 }
 

@@ -51,7 +51,7 @@ var (
 )
 
 // Changed are the answers that a fact of a planted tree makes old.
-var Changed = []string{"list-planted", "see-planted", "see-visits", "see-round", "see-mendings", "see-outcomes", "sheet-planted", "today"}
+var Changed = []string{"list-planted", "see-planted", "see-visits", "see-round", "see-mendings", "see-outcomes", "see-life", "sheet-planted", "today"}
 
 // Capability declares what can be asked and done here, and what the house does at night.
 func Capability() kernel.Capability {

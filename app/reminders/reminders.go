@@ -15,6 +15,7 @@ import (
 	"sedum/app/sheets"
 	"sedum/core/care"
 	"sedum/core/fault"
+	"sedum/core/letter"
 	"sedum/kernel"
 	"sedum/words"
 )
@@ -22,22 +23,9 @@ import (
 //go:embed tables/*.sql
 var tables embed.FS
 
-// Letter is one letter as it goes out. By its ID whoever receives it knows it again, should it come twice because a program died while it sent it.
-type Letter struct {
-	ID       string
-	To       string
-	FromName string
-	Subject  string
-	Text     string
-	Language words.Language
-	// Stop is the address that ends the letters in one touch, "" where this house serves none.
-	Stop string
-	At   time.Time
-}
-
-// Mailer carries letters out of the house.
+// Mailer carries letters out of the house. Errors: one that wraps letter.ErrAway when nobody answers; another when a letter is not taken.
 type Mailer interface {
-	Send(ctx context.Context, l Letter) error
+	Send(ctx context.Context, l letter.Letter) error
 }
 
 // Wish is that somebody wants letters about a tree.
@@ -85,10 +73,13 @@ type Desk struct {
 	Link func(tx *kernel.Tx, number int) (string, error)
 	// Ticked are the marks of the dates that whoever holds the copy of a sheet has done.
 	Ticked func(tx *kernel.Tx, sheetID string) (map[string]bool, error)
+
+	line *line
 }
 
 // Capability declares what staff see and do, and that the house writes.
 func (d Desk) Capability() kernel.Capability {
+	d.line = &line{}
 	same := func(tx *kernel.Tx, p kernel.ByID, _ string) (Page, error) { return d.see(tx, p) }
 	c := kernel.Capability{Name: "reminders", Tables: kernel.Folder(tables), Operations: []kernel.Operation{
 		kernel.Read("see-reminders", "/planted/{id}/reminders", planted.KeepPlanted, d.see),

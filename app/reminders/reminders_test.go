@@ -3,6 +3,7 @@ package reminders_test
 import (
 	"context"
 	"errors"
+	"fmt"
 	"net/http"
 	"net/http/httptest"
 	"strings"
@@ -24,6 +25,7 @@ import (
 	"sedum/app/stations"
 	"sedum/core/care"
 	"sedum/core/fault"
+	"sedum/core/letter"
 	"sedum/core/stock"
 	"sedum/kernel"
 	"sedum/standin"
@@ -38,12 +40,12 @@ type server struct {
 	tries  int
 }
 
-func (s *server) Send(ctx context.Context, l reminders.Letter) error {
+func (s *server) Send(ctx context.Context, l letter.Letter) error {
 	s.mu.Lock()
 	defer s.mu.Unlock()
 	s.tries++
 	if s.away {
-		return errors.New("connection refused")
+		return fmt.Errorf("%w: connection refused", letter.ErrAway)
 	}
 	err := s.Mail.Send(ctx, l)
 	if s.silent {
@@ -158,6 +160,23 @@ func TestAServerAwayForADay(t *testing.T) {
 	assert.Equal(t, map[string]int{"one@home.example": 1}, to)
 	assert.True(t, see(w, other).Letters[0].Dropped)
 	assert.True(t, see(w, one).Letters[0].Out)
+}
+
+// A server that does not answer is asked by one letter and not by all: the house's other work does not wait behind them. A letter that it does not
+// take holds up no other.
+func TestASilentServerIsLeftAlone(t *testing.T) {
+	w, m := open(t)
+	one, other := plant(w, 1), plant(w, 2)
+	want(w, one, "one@home.example")
+	want(w, other, "other@home.example")
+	m.set(true, false)
+	goOn(w, june)
+	assert.Equal(t, 1, m.tries)
+	m.set(false, false)
+	goOn(w, june.Add(30*time.Second))
+	assert.Equal(t, 1, m.tries, "it is left alone for a minute")
+	goOn(w, june.Add(10*time.Minute))
+	assert.Len(t, m.Letters(), 2)
 }
 
 // Two programs on one database write each letter once.

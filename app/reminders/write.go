@@ -11,6 +11,7 @@ import (
 	"sedum/app/planted"
 	"sedum/app/sheets"
 	"sedum/core/care"
+	"sedum/core/letter"
 	"sedum/core/rules"
 	"sedum/core/water"
 	"sedum/kernel"
@@ -25,6 +26,7 @@ const (
 	wateredWithin = 4 * 24 * time.Hour
 	// lately is how long a date that is past is still asked for.
 	lately = 14 * 24 * time.Hour
+	// atOnce are looked at in one go, a few seconds of the house's work; the rest a minute later.
 	atOnce = 500
 )
 
@@ -152,7 +154,7 @@ func (d Desk) stopAt(w Wish) string {
 
 // write looks once a day, not at night, whether there is something to write about each tree that somebody wants letters of.
 func (d Desk) write() kernel.Job {
-	return kernel.Job{ID: "care-mails", Every: 10 * time.Minute, Due: func(tx *kernel.Tx) ([]string, error) {
+	return kernel.Job{ID: "care-mails", Every: time.Minute, Due: func(tx *kernel.Tx) ([]string, error) {
 		if care.Quiet(tx.Who.House, tx.Now.In(tx.Zone).Hour()) {
 			return nil, nil
 		}
@@ -208,6 +210,9 @@ func (d Desk) again() kernel.Job {
 		}
 		return kernel.Rows[string](tx, "SELECT id FROM care_mails WHERE "+due+" ORDER BY going_at, id LIMIT 200", args(tx)...)
 	}, Each: func(tx *kernel.Tx, id string) error {
+		if d.line.away(tx.Now) {
+			return nil
+		}
 		m, err := kernel.Held[Mail](tx, "SELECT * FROM care_mails WHERE id = ? AND "+due, append([]any{id}, args(tx)...)...)
 		if errors.Is(err, kernel.ErrMissing) {
 			return nil
@@ -245,8 +250,18 @@ func (d Desk) send(tx *kernel.Tx, s subject, m Mail) error {
 	if err != nil {
 		return err
 	}
-	l := Letter{ID: "care-" + m.ID, To: s.wish.Address, FromName: h.Name, Subject: m.Subject, Text: m.Body, Language: s.say.Language, Stop: d.stopAt(s.wish), At: m.At}
-	tx.Outside(func(ctx context.Context) error { return d.Mailer.Send(ctx, l) }, func(tx *kernel.Tx) error {
+	l := letter.Letter{ID: "care-" + m.ID, To: s.wish.Address, FromName: h.Name, Subject: m.Subject, Text: m.Body, Language: string(s.say.Language), Stop: d.stopAt(s.wish), At: m.At}
+	now := tx.Now
+	tx.Outside(func(ctx context.Context) error {
+		if d.line.away(now) {
+			return letter.ErrAway
+		}
+		err := d.Mailer.Send(ctx, l)
+		if errors.Is(err, letter.ErrAway) {
+			d.line.leave(now)
+		}
+		return err
+	}, func(tx *kernel.Tx) error {
 		_, err := kernel.Change[Mail](tx, map[string]any{"out_at": tx.Now}, "id = ?", m.ID)
 		return err
 	})

@@ -4,7 +4,8 @@ package trial
 
 import (
 	"hash/fnv"
-	"math/rand/v2"
+
+	"gonum.org/v1/gonum/mathext/prng"
 )
 
 // Way is one of the two.
@@ -27,5 +28,9 @@ var four = [6][4]Way{{A, A, B, B}, {A, B, A, B}, {A, B, B, A}, {B, A, A, B}, {B,
 func Draw(seed uint64, block string, place int) Way {
 	h := fnv.New64a()
 	_, _ = h.Write([]byte(block))
-	return four[rand.New(rand.NewPCG(seed, h.Sum64()^uint64(place/4))).IntN(len(four))][place%4]
+	random := prng.NewSplitMix64(seed ^ h.Sum64() ^ uint64(place/4)<<32)
+	return order(random.Uint64())[place%4]
 }
+
+// order is one of the six by a drawn number.
+func order(drawn uint64) [4]Way { return four[drawn%uint64(len(four))] }

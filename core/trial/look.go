@@ -3,8 +3,9 @@ package trial
 import (
 	"cmp"
 	"math"
-	"math/rand/v2"
 	"slices"
+
+	"gonum.org/v1/gonum/mathext/prng"
 
 	"sedum/core/num"
 	"sedum/core/outcome"
@@ -71,12 +72,12 @@ func At(trees []Tree, limit float64, seed uint64, redraws int) Look {
 		}
 	}
 	groups := groupsOf(trees, scores)
-	random := rand.New(rand.NewPCG(seed, uint64(len(trees))))
+	random := prng.NewSplitMix64(seed)
 	asFar := 1
 	for range redraws {
 		sum := 0.0
 		for _, g := range groups {
-			for i, way := range four[random.IntN(len(four))] {
+			for i, way := range order(random.Uint64()) {
 				if way == A {
 					sum += g[i]
 				}

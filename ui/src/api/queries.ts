@@ -552,3 +552,10 @@ export const searchQuery = (text: string) =>
     placeholderData: keepPreviousData,
     gcTime: 30_000,
   })
+
+/** A planted tree from its arrival to its seventh year. */
+export const lifeQuery = (id: string) =>
+  queryOptions({
+    queryKey: keyOf('see-life', id),
+    queryFn: () => ask(client.GET('/api/v1/planted/{id}/life', { params: { path: { id } } })),
+  })

@@ -2260,6 +2260,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/planted/{id}/life": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** See life */
+        get: operations["see-life"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/planted/{id}/photos": {
         parameters: {
             query?: never;
@@ -7740,12 +7757,30 @@ export interface components {
         };
         /** @enum {string} */
         OutcomesBy: "grower" | "kind" | "form" | "flare" | "correction" | "school";
+        OutcomesLife: {
+            from: string;
+            /** @description in their order */
+            marks: components["schemas"]["OutcomesMark"][];
+            to: string;
+        };
         OutcomesLoss: {
             cause: string;
             name: string;
             /** Format: int64 */
             trees: number;
         };
+        OutcomesMark: {
+            kind: components["schemas"]["OutcomesMarkKind"];
+            on: string;
+            /** @description what its page is called by, empty where it has none */
+            ref: string;
+            /** Format: double */
+            shoot_mm: number | null;
+            text: string;
+            wants: boolean;
+        };
+        /** @enum {string} */
+        OutcomesMarkKind: "came" | "looked" | "worked" | "sheet" | "planted" | "visited" | "trouble" | "claim" | "lost" | "due";
         OutcomesPage: {
             by: components["schemas"]["OutcomesBy"];
             causes: components["schemas"]["OutcomesLoss"][];
@@ -17178,6 +17213,44 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DatesPage"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "see-life": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OutcomesLife"];
                 };
             };
             /** @description Error */

@@ -17,6 +17,7 @@ import { sayDay } from '../parts/time'
 import { useTitle } from '../parts/title'
 import { WithReason } from '../parts/with-reason'
 import { EntriesPart } from './entries-part'
+import { LifePart } from './life-part'
 import { VisitsPart } from './visits-part'
 
 type Page = Schemas['VisitsPage']
@@ -84,6 +85,7 @@ export function PlantedTreePage({ id, who }: { id: string; who: Person }) {
         {may && !p.taken_back && <AskPart page={p} />}
         {may && !p.taken_back && <ContactPart page={p} />}
       </div>
+      {may && !p.taken_back && <LifePart id={p.id} today={who.today} />}
     </div>
   )
 }
