@@ -120,5 +120,8 @@ func TestALookSettlesOnlyWhatItSaw(t *testing.T) {
 	odd := visit.Look{Facts: visit.Facts{Says: "odd"}, ByCustomer: true}
 	assert.Equal(t, visit.Says("odd"), visit.Standing([]visit.Look{odd, {Facts: visit.Facts{}, ByCustomer: true}}).Says)
 	assert.Empty(t, visit.Standing([]visit.Look{odd, slack}).Says, "somebody of the house has looked since")
+	dry := visit.Look{Facts: visit.Facts{Alive: "living", MiddleSoil: "dry"}}
+	assert.Equal(t, []visit.Wants{"water-ball"}, visit.Wanted(visit.Standing([]visit.Look{dry})))
+	assert.Empty(t, visit.Wanted(visit.Standing([]visit.Look{dry, {Facts: visit.Facts{Alive: "living", Leaves: "sound"}}})), "how wet it was passes")
 	assert.Empty(t, visit.Standing(nil))
 }

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useTranslation } from 'react-i18next'
-import { lifeQuery } from '../api/queries'
+import { lifeQuery } from '../api/aftercare-queries'
 import { LifeLine } from '../drawing/life-line'
 import { sayDay } from '../parts/time'
 

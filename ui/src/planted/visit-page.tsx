@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query'
 import { useRef, useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { Link, useLocation } from 'wouter'
+import { visitsQuery } from '../api/aftercare-queries'
 import { newKey, type Schemas } from '../api/client'
 import {
   visitAlive,
@@ -16,7 +17,6 @@ import {
   visitTie,
   waterFelt,
 } from '../api/declared.gen'
-import { visitsQuery } from '../api/queries'
 import { SeenTree } from '../drawing/seen-tree'
 import { useKeptDeed } from '../offline/use-kept-deed'
 import { Choice } from '../parts/choice'

@@ -2,8 +2,8 @@ import { useQuery } from '@tanstack/react-query'
 import { forwardRef, useEffect, useId, useImperativeHandle, useRef, useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { useLocation } from 'wouter'
+import { searchQuery } from '../api/aftercare-queries'
 import { ask, client, type Schemas } from '../api/client'
-import { searchQuery } from '../api/queries'
 import { sayProblem } from '../parts/states'
 
 type Hit = Schemas['SearchHit']
