@@ -31,6 +31,7 @@ import (
 	"sedum/app/photos"
 	"sedum/app/planted"
 	"sedum/app/prices"
+	"sedum/app/refusals"
 	"sedum/app/reminders"
 	"sedum/app/rules"
 	"sedum/app/search"
@@ -122,6 +123,7 @@ func New(d *kernel.Database, s Settings) *kernel.Kernel {
 				dates.Capability(),
 				visits.Capability(),
 				troubles.Capability(),
+				refusals.Capability(),
 				claims.Capability(),
 				outcomes.Capability(),
 				trials.Capability(),

@@ -16,6 +16,7 @@ type ClaimRecord struct {
 	Title, Headline, Who, Said     string
 	For, Against, Open             []string
 	Checks, Looks, Waters, Decided []string
+	Refused                        []string
 	// Store is the share of the water store day by day from planting, Given the days on which somebody told of water.
 	Store []float64
 	Given []bool
@@ -47,7 +48,7 @@ func ClaimRecordPDF(s words.Speaker, h House, c ClaimRecord, size string) ([]byt
 	for _, part := range []struct {
 		title string
 		lines []string
-	}{{"open", c.Open}, {"decision", c.Decided}, {"checks", c.Checks}, {"water", c.Waters}} {
+	}{{"open", c.Open}, {"refused", c.Refused}, {"decision", c.Decided}, {"checks", c.Checks}, {"water", c.Waters}} {
 		p.listed(s, inner, part.title, part.lines)
 	}
 	if len(c.Store) > 1 {

@@ -140,6 +140,7 @@ func sets() map[string]said {
 		"care.Condition":        by(set.Texts[care.Condition](), "copy.care.came.", "dates.came."),
 		"care.Message":          unsaid(set.Texts[care.Message]()), // the letter says it
 		"search.Kind":           by(set.Texts[search.Kind](), "", "search."),
+		"guarantee.Advice":      by(set.Texts[guarantee.Advice](), "advice.", "advice."),
 		"guarantee.Code":        by(set.Texts[guarantee.Code](), "claim.point.", ""),
 		"guarantee.Side":        by(set.Texts[guarantee.Side](), "claim.", "claim."),
 		"guarantee.Whose":       unsaid(set.Texts[guarantee.Whose]()),   // the points say it

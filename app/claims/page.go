@@ -8,6 +8,7 @@ import (
 	"sedum/app/bench"
 	"sedum/app/photos"
 	"sedum/app/planted"
+	"sedum/app/refusals"
 	"sedum/app/sheets"
 	"sedum/app/visits"
 	"sedum/app/yard"
@@ -66,6 +67,7 @@ type Page struct {
 	Told     int            `json:"told" doc:"waterings that somebody told of"`
 	Cause    string         `json:"cause" doc:"in words, empty while nobody settled it"`
 	ToDo     []string       `json:"to_do" doc:"what the sheet asked of whoever lives with the tree"`
+	Refused  []string       `json:"refused" doc:"what was advised and not taken, each with its reason"`
 	Language words.Language `json:"language" doc:"of the sheet, and so of the letter"`
 	// Contact is that it counts for what lives.
 	Contact bool `json:"contact"`
@@ -80,6 +82,8 @@ type record struct {
 	points []guarantee.Point
 	bench  bench.Record
 	told   int
+	// refused is what was advised for it and not taken.
+	refused []refusals.Refusal
 }
 
 // recordOf lays the record of a claim together, by the rules under which its sheet was issued.
@@ -131,6 +135,14 @@ func recordOf(tx *kernel.Tx, c Claim, t planted.Tree) (record, error) {
 			f.Looks++
 		}
 	}
+	if r.refused, err = refusals.Of(tx, r.sheet); err != nil {
+		return r, err
+	}
+	for _, each := range r.refused {
+		if !each.RefusedOn.After(c.AskedOn) {
+			f.Refused = append(f.Refused, each.Advice)
+		}
+	}
 	r.facts, r.points = f, guarantee.Weigh(r.house, f)
 	return r, nil
 }
@@ -154,7 +166,7 @@ func pageOf(tx *kernel.Tx, c Claim) (Page, record, error) {
 		return Page{}, r, err
 	}
 	out := Page{Number: c.Number, ID: c.ID, AskedOn: c.AskedOn.Format(time.DateOnly), Said: c.Said, PlantedBy: c.PlantedBy, Version: c.Version, TakenBack: c.TakenBackAt != nil, Answer: c.Answer, Given: c.Given, Cents: c.Cents, Reason: c.Reason,
-		Letter: c.Letter, Points: []Shown{}, Since: []Shown{}, Tree: r.tree, Checks: []Checked{}, Pictures: []photos.Shown{}, Owed: r.facts.Owed, Told: r.told, ToDo: []string{}, Language: r.sheet.Content.Language, Contact: t.Contact}
+		Letter: c.Letter, Points: []Shown{}, Since: []Shown{}, Tree: r.tree, Checks: []Checked{}, Pictures: []photos.Shown{}, Owed: r.facts.Owed, Told: r.told, ToDo: []string{}, Refused: []string{}, Language: r.sheet.Content.Language, Contact: t.Contact}
 	if out.Pictures, err = photos.Show(tx, t.TreeID); err != nil {
 		return out, r, err
 	}
@@ -188,6 +200,9 @@ func pageOf(tx *kernel.Tx, c Claim) (Page, record, error) {
 	}
 	for _, check := range r.bench.Checks {
 		out.Checks = append(out.Checks, checked(tx, r, check))
+	}
+	for _, each := range r.refused {
+		out.Refused = append(out.Refused, tx.Say.Say("claim.refused-line", map[string]any{"date": each.RefusedOn, "advice": tx.Say.Say("advice."+string(each.Advice), nil), "advised": each.Advised, "reason": each.Reason}))
 	}
 	for _, each := range r.sheet.Content.Care {
 		if text := tx.Say.Measures("care."+string(each.Code), each.Values); !slices.Contains(out.ToDo, text) {

@@ -37,7 +37,7 @@ func recordPDF(tx *kernel.Tx, p onPaper) (kernel.File, error) {
 		return kernel.File{}, err
 	}
 	out := paper.ClaimRecord{Number: c.Number, Title: tx.Say.Say("claim.title", map[string]any{"number": c.Number}), Headline: headline(tx.Say, page), Who: who(tx.Say, page), Said: tx.Say.Say("claim.said", map[string]any{"date": c.AskedOn, "said": c.Said}),
-		For: texts(page.Points, guarantee.For), Against: texts(page.Points, guarantee.Against), Open: texts(page.Points, guarantee.Open), From: r.tree.PlantedOn, At: tx.Now}
+		For: texts(page.Points, guarantee.For), Against: texts(page.Points, guarantee.Against), Open: texts(page.Points, guarantee.Open), Refused: page.Refused, From: r.tree.PlantedOn, At: tx.Now}
 	if c.Answer != "" {
 		out.Decided = []string{tx.Say.Say("claim.decided-by", map[string]any{"by": page.DecidedBy, "date": day(page.DecidedOn), "answer": tx.Say.Say("claim.answer."+string(c.Answer), nil)}), c.Reason}
 		for _, s := range page.Since {

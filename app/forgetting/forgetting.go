@@ -11,6 +11,7 @@ import (
 	"sedum/app/copies"
 	"sedum/app/ground"
 	"sedum/app/planted"
+	"sedum/app/refusals"
 	"sedum/app/reminders"
 	"sedum/app/sheets"
 	"sedum/app/troubles"
@@ -54,6 +55,8 @@ type whole struct {
 	Planted []troubles.Data `json:"planted"`
 	// Claims are what they asked to be made good.
 	Claims []claims.Kept `json:"claims"`
+	// Refused is what they were advised and did not take.
+	Refused []refusals.Kept `json:"refused"`
 	// Letters are those about their trees.
 	Letters []reminders.Kept `json:"letters"`
 }
@@ -71,6 +74,9 @@ func export(tx *kernel.Tx, p kernel.ByID) (kernel.File, error) {
 		return kernel.File{}, err
 	}
 	if out.Claims, err = claims.DataOf(tx, data.Spots); err != nil {
+		return kernel.File{}, err
+	}
+	if out.Refused, err = refusals.DataOf(tx, data.Spots); err != nil {
 		return kernel.File{}, err
 	}
 	if out.Letters, err = reminders.DataOf(tx, data.Spots); err != nil {
@@ -115,7 +121,7 @@ func forget(tx *kernel.Tx, customer string, data ground.Data) error {
 			return kernel.Refused{Code: "tree-held-for-them", Field: "name"}
 		}
 	}
-	for _, forget := range []func(*kernel.Tx, []string) error{planted.Forget, visits.Forget, troubles.Forget, claims.Forget, reminders.Forget} {
+	for _, forget := range []func(*kernel.Tx, []string) error{planted.Forget, visits.Forget, troubles.Forget, claims.Forget, refusals.Forget, reminders.Forget} {
 		if err := forget(tx, data.Spots); err != nil {
 			return err
 		}

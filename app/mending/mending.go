@@ -38,11 +38,13 @@ const (
 	Planted What = "planted"
 	// Claim is what somebody asked to be made good, or what was decided of it.
 	Claim What = "claim"
+	// Refusal is an advice that was not taken, by its spot.
+	Refusal What = "refusal"
 )
 
 // All lists them.
 func (What) All() []What {
-	return []What{Delivery, Lot, Customer, Spot, Marking, Drainage, LineAnswer, Damage, Photo, Kind, Planted, Claim}
+	return []What{Delivery, Lot, Customer, Spot, Marking, Drainage, LineAnswer, Damage, Photo, Kind, Planted, Claim, Refusal}
 }
 
 // Mending is one correction, or one entry taken back, appended.

@@ -31,7 +31,7 @@ type Code string
 // All lists them in the order in which they are read.
 func (Code) All() []Code {
 	return []Code{"within", "past", "lost", "gone-counts", "gone-past", "not-lost", "cause-ours", "cause-theirs", "cause-nobodys", "cause-nobodys-past", "cause-open", "in-doubt", "unchecked",
-		"checked", "watered", "told-little", "told-nothing", "no-weather", "looked-late", "not-looked", "otherwise"}
+		"checked", "watered", "told-little", "told-nothing", "no-weather", "looked-late", "not-looked", "otherwise", "refused", "refused-open"}
 }
 
 // Whose is whose matter a cause is.
@@ -84,6 +84,8 @@ type Facts struct {
 	LooksDue, Looks int
 	// Otherwise is that it was planted otherwise than the house does, for a reason of theirs.
 	Otherwise bool
+	// Refused is the advice that the customer did not take, once for each.
+	Refused []Advice
 }
 
 // Point is one thing that speaks for granting a claim, against it, or that nobody knows.
@@ -120,6 +122,7 @@ func Weigh(h rules.House, f Facts) []Point {
 	if f.Otherwise {
 		w.add("otherwise", Against, nil, "")
 	}
+	w.refused(f)
 	return w.points
 }
 

@@ -568,6 +568,8 @@ export const stales = {
     'today',
   ],
   'change-odds': ['list-odds', 'weigh-signs'],
+  'refuse-advice': ['list-refusals', 'list-claims', 'see-claim', 'see-mendings'],
+  'take-back-refusal': ['list-refusals', 'list-claims', 'see-claim', 'see-mendings'],
   'open-claim': [
     'list-claims',
     'see-claim',
@@ -721,6 +723,7 @@ export const reads = [
   'list-troubles',
   'see-trouble',
   'list-odds',
+  'list-refusals',
   'list-claims',
   'see-claim',
   'see-outcomes',
@@ -899,6 +902,21 @@ export const groundWhen = ['now', 'autumn', 'spring'] as const
 export const groundWind = ['sheltered', 'open', 'exposed'] as const
 export const growersAnswered = ['agreed', 'partly', 'refused'] as const
 export const growersAsked = ['credit', 'replace', 'collect', 'look'] as const
+export const guaranteeAdvice = [
+  'kind',
+  'place',
+  'season',
+  'ground',
+  'roots',
+  'depth',
+  'take-off',
+  'stake',
+  'protection',
+  'water',
+  'mulch',
+  'looks',
+  'other',
+] as const
 export const guaranteeCode = [
   'within',
   'past',
@@ -921,6 +939,8 @@ export const guaranteeCode = [
   'looked-late',
   'not-looked',
   'otherwise',
+  'refused',
+  'refused-open',
 ] as const
 export const guaranteeSide = ['for', 'against', 'open'] as const
 export const kindListOf = ['invasive', 'quarantine', 'poison'] as const

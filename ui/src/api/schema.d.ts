@@ -2484,6 +2484,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/refusals": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List refusals */
+        get: operations["list-refusals"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/refusals/{id}/taken-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take back refusal */
+        post: operations["take-back-refusal"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/round": {
         parameters: {
             query?: never;
@@ -3731,6 +3765,23 @@ export interface paths {
         put?: never;
         /** Read spot */
         post: operations["read-spot"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/spots/{id}/refusals": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Refuse advice */
+        post: operations["refuse-advice"];
         delete?: never;
         options?: never;
         head?: never;
@@ -5384,6 +5435,8 @@ export interface components {
             /** @description of a decided claim as they stood when it was decided */
             points: components["schemas"]["ClaimsShown"][];
             reason: string;
+            /** @description what was advised and not taken, each with its reason */
+            refused: string[];
             said: string;
             since: components["schemas"]["ClaimsShown"][];
             taken_back: boolean;
@@ -6771,7 +6824,9 @@ export interface components {
             version: number;
         };
         /** @enum {string} */
-        GuaranteeCode: "within" | "past" | "lost" | "gone-counts" | "gone-past" | "not-lost" | "cause-ours" | "cause-theirs" | "cause-nobodys" | "cause-nobodys-past" | "cause-open" | "in-doubt" | "unchecked" | "checked" | "watered" | "told-little" | "told-nothing" | "no-weather" | "looked-late" | "not-looked" | "otherwise";
+        GuaranteeAdvice: "kind" | "place" | "season" | "ground" | "roots" | "depth" | "take-off" | "stake" | "protection" | "water" | "mulch" | "looks" | "other";
+        /** @enum {string} */
+        GuaranteeCode: "within" | "past" | "lost" | "gone-counts" | "gone-past" | "not-lost" | "cause-ours" | "cause-theirs" | "cause-nobodys" | "cause-nobodys-past" | "cause-open" | "in-doubt" | "unchecked" | "checked" | "watered" | "told-little" | "told-nothing" | "no-weather" | "looked-late" | "not-looked" | "otherwise" | "refused" | "refused-open";
         GuaranteeOwed: {
             /**
              * Format: int64
@@ -8750,6 +8805,46 @@ export interface components {
             /** Format: int64 */
             status: number;
             title: string;
+        };
+        RefusalsBecause: {
+            reason: string;
+        };
+        RefusalsCount: {
+            advice: components["schemas"]["GuaranteeAdvice"];
+            /** Format: int64 */
+            times: number;
+        };
+        RefusalsLine: {
+            advice: components["schemas"]["GuaranteeAdvice"];
+            advised: string;
+            by: string;
+            customer: string;
+            id: string;
+            reason: string;
+            refused_on: string;
+            /**
+             * Format: int64
+             * @description null when it was about the spot
+             */
+            sheet: number | null;
+            spot_id: string;
+            spot_name: string;
+        };
+        RefusalsNewRefusal: {
+            advice: components["schemas"]["GuaranteeAdvice"];
+            /** @description what was advised, in words */
+            advised: string;
+            /** @description why they did not want it, in their words */
+            reason: string;
+            refused_on: string;
+            /** Format: int64 */
+            sheet?: number;
+        };
+        RefusalsPage: {
+            /** @description the commonest first */
+            counts: components["schemas"]["RefusalsCount"][];
+            more: boolean;
+            refusals: components["schemas"]["RefusalsLine"][];
         };
         RemindersPage: {
             /** @description empty: nobody wants letters */
@@ -17893,6 +17988,89 @@ export interface operations {
             };
         };
     };
+    "list-refusals": {
+        parameters: {
+            query?: {
+                spot?: string;
+                limit?: number;
+            };
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusalsPage"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "take-back-refusal": {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+                /** @description sent twice, it happens once */
+                "Idempotency-Key": string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RefusalsBecause"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusalsPage"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "see-round": {
         parameters: {
             query?: {
@@ -21409,6 +21587,50 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["GroundAnswer"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "refuse-advice": {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+                /** @description sent twice, it happens once */
+                "Idempotency-Key": string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RefusalsNewRefusal"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusalsPage"];
                 };
             };
             /** @description Error */

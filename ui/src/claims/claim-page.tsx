@@ -188,6 +188,18 @@ function Record({ page: p }: { page: Page }) {
         {p.tree.water.length > 0 && <WaterStore days={p.tree.water} />}
       </section>
       <VisitsPart page={p.tree} />
+      {p.refused.length > 0 && (
+        <section aria-label={t('claim.refused')}>
+          <h2 className="border-ink border-b-2 pb-1 text-xl">{t('claim.refused')}</h2>
+          <ul>
+            {p.refused.map((text) => (
+              <li key={text} className="row-line py-2">
+                {text}
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
       <details className="rounded-xl border-[1.5px] border-line-strong px-3">
         <summary className="min-h-11 cursor-pointer py-2.5 font-semibold">{t('claim.to-do')}</summary>
         <ul className="grid list-disc gap-1 pb-3 pl-5">

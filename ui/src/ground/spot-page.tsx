@@ -8,6 +8,7 @@ import { nowStale } from '../api/stale'
 import { Failed, Loading, Nothing, sayProblem } from '../parts/states'
 import { useTitle } from '../parts/title'
 import { useKept } from '../parts/use-kept'
+import { RefusalsPart } from '../refusals/refusals-part'
 import { named } from '../words/named'
 import { AroundPart } from './around-part'
 import { ClimatePart } from './climate-part'
@@ -126,6 +127,7 @@ function SpotForm({ spot, who }: { spot: Spot; who: Person }) {
           />
         </fieldset>
         <SchoolsPart spot={spot} may={may} />
+        {may && <RefusalsPart spot={spot.id} />}
         {may && <MendPart spot={spot} />}
         {(who.deeds as string[]).includes('answer-for-data') && <TheirData spot={spot} />}
       </div>

@@ -5,6 +5,7 @@ import { Problem } from '../api/client'
 import { letterheadQuery, sheetQuery } from '../api/queries'
 import { Failed, Loading, Nothing } from '../parts/states'
 import { useTitle } from '../parts/title'
+import { RefusalsPart } from '../refusals/refusals-part'
 import { useSettings } from '../words/settings'
 import { PlanView } from './plan-view'
 import { PlantedLine } from './planted-line'
@@ -147,6 +148,7 @@ export function SheetPage({ number, may }: { number: number; may: boolean }) {
           )}
           {s.may_withdraw && <Withdraw number={s.number} label={t('sheet.withdraw')} />}
         </div>
+        {may && <RefusalsPart spot={s.spot_id} sheet={s.number} />}
         {may && <TheirPage number={s.number} ended={s.withdrawn_at !== null} />}
       </div>
     </PlanView>
