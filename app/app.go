@@ -5,6 +5,7 @@ import (
 	"net/http"
 	"time"
 
+	"sedum/app/amounts"
 	"sedum/app/arrivals"
 	"sedum/app/bench"
 	"sedum/app/calculators"
@@ -120,6 +121,7 @@ func New(d *kernel.Database, s Settings) *kernel.Kernel {
 				match.Capability(clocks),
 				sheets.Capability(desk),
 				planted.Capability(),
+				amounts.Capability(),
 				dates.Capability(),
 				visits.Capability(),
 				troubles.Capability(),

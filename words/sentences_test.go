@@ -147,6 +147,7 @@ func sets() map[string]said {
 		"outcomes.MarkKind":     unsaid(set.Texts[outcomes.MarkKind]()), // its text says it
 		"outcomes.By":           by(set.Texts[outcomes.By](), "", "outcome.by."),
 		"planting.Base":         unsaid(set.Texts[planting.Base]()), // an input of the calculator alone
+		"order.Counted":         by(set.Texts[order.Counted](), "quantity.", ""),
 		"order.Material":        by(set.Texts[order.Material](), "quantity.", ""),
 		"order.Sold":            by(set.Texts[order.Sold](), "sold.", "sold."),
 		"planting.Berm":         by(set.Texts[planting.Berm](), "school.berm.", ""),

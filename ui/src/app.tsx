@@ -56,6 +56,7 @@ const VisitPage = lazy(() => import('./planted/visit-page').then((m) => ({ defau
 const OutcomesPage = lazy(() => import('./planted/outcomes-page').then((m) => ({ default: m.OutcomesPage })))
 const ClaimsPage = lazy(() => import('./claims/claims-page').then((m) => ({ default: m.ClaimsPage })))
 const ClaimPage = lazy(() => import('./claims/claim-page').then((m) => ({ default: m.ClaimPage })))
+const AmountsPage = lazy(() => import('./amounts/amounts-page').then((m) => ({ default: m.AmountsPage })))
 const RefusalsPage = lazy(() => import('./refusals/refusals-page').then((m) => ({ default: m.RefusalsPage })))
 const TrialsPage = lazy(() => import('./trials/trials-page').then((m) => ({ default: m.TrialsPage })))
 const TrialPage = lazy(() => import('./trials/trial-page').then((m) => ({ default: m.TrialPage })))
@@ -180,6 +181,7 @@ export function App() {
           <Route path="/trials/:number">
             {(p) => <TrialPage key={p.number} number={Number(p.number)} who={who.data} />}
           </Route>
+          <Route path="/amounts" component={AmountsPage} />
           <Route path="/refusals" component={RefusalsPage} />
           <Route path="/claims" component={ClaimsPage} />
           <Route path="/claims/:number">

@@ -488,6 +488,7 @@ export const stales = {
     'sheet-planted',
     'today',
   ],
+  'record-amounts': ['compare-amounts', 'see-outcomes', 'see-mendings'],
   'tell-happened': ['see-dates', 'list-house-dates'],
   'take-back-happened': ['see-dates', 'list-house-dates', 'see-mendings'],
   'add-house-date': ['see-dates', 'list-house-dates'],
@@ -716,6 +717,8 @@ export const reads = [
   'list-planted',
   'see-planted',
   'sheet-planted',
+  'see-amounts',
+  'compare-amounts',
   'see-dates',
   'list-house-dates',
   'see-visits',
@@ -947,6 +950,26 @@ export const kindListOf = ['invasive', 'quarantine', 'poison'] as const
 export const kindOrigin = ['general', 'house', 'grower'] as const
 export const matchAsked = ['purpose', 'tallest', 'lives-here', 'never', 'care', 'water', 'when'] as const
 export const matchSeason = ['now', 'risky', 'from', 'never'] as const
+export const orderCounted = [
+  'first-water',
+  'mulch',
+  'compost',
+  'blend',
+  'grit',
+  'aggregate',
+  'bark',
+  'chips',
+  'gypsum',
+  'tablets',
+  'stakes',
+  'ties',
+  'guard',
+  'guard-posts',
+  'guard-mesh',
+  'cage',
+  'pipe',
+  'hour',
+] as const
 export const orderMaterial = [
   'mulch',
   'compost',

@@ -21,6 +21,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/amounts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Compare amounts */
+        get: operations["compare-amounts"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/batches": {
         parameters: {
             query?: never;
@@ -2134,6 +2151,24 @@ export interface paths {
         /** See planted */
         get: operations["see-planted"];
         put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/planted/{id}/amounts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** See amounts */
+        get: operations["see-amounts"];
+        /** Record amounts */
+        put: operations["record-amounts"];
         post?: never;
         delete?: never;
         options?: never;
@@ -4734,6 +4769,68 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        AmountsAll: {
+            lines: components["schemas"]["AmountsCompared"][];
+            /**
+             * Format: int64
+             * @description plantings of which something was counted
+             */
+            trees: number;
+        };
+        AmountsCompared: {
+            counted: components["schemas"]["OrderCounted"];
+            few: boolean;
+            /** Format: double */
+            high: number | null;
+            label: string;
+            /** Format: double */
+            low: number | null;
+            /** Format: double */
+            planned: number;
+            planned_text: string;
+            /** Format: double */
+            times: number | null;
+            /** Format: int64 */
+            trees: number;
+            /** Format: int64 */
+            unplanned: number;
+            /** Format: double */
+            used: number;
+            used_text: string;
+        };
+        AmountsLine: {
+            counted: components["schemas"]["OrderCounted"];
+            label: string;
+            /**
+             * Format: double
+             * @description null where the plan asked for none
+             */
+            planned: number | null;
+            planned_text: string;
+            /** @description l, kg, m, h, or empty for pieces */
+            unit: string;
+            /**
+             * Format: double
+             * @description null while nobody counted
+             */
+            used: number | null;
+            used_text: string;
+        };
+        AmountsOne: {
+            /** Format: double */
+            amount: number | null;
+            counted: components["schemas"]["OrderCounted"];
+        };
+        AmountsPage: {
+            lines: components["schemas"]["AmountsLine"][];
+            /** Format: int64 */
+            told: number;
+        };
+        AmountsTold: {
+            amounts: components["schemas"]["AmountsOne"][];
+            /** @description why a figure that stood is changed; empty where none is */
+            reason: string;
+        };
         /** @enum {string} */
         ArrivalColumn: "kind" | "form" | "count" | "pot_l" | "pot" | "ball_diameter_mm" | "ball_height_mm" | "caliper_mm" | "girth_cm" | "height_m" | "size" | "bundle_count" | "price" | "grafted" | "ordered" | "cultivar" | "rootstock" | "propagation";
         /** @enum {string} */
@@ -7631,6 +7728,8 @@ export interface components {
             text: string;
         };
         None: Record<string, never>;
+        /** @enum {string} */
+        OrderCounted: "first-water" | "mulch" | "compost" | "blend" | "grit" | "aggregate" | "bark" | "chips" | "gypsum" | "tablets" | "stakes" | "ties" | "guard" | "guard-posts" | "guard-mesh" | "cage" | "pipe" | "hour";
         OrderLine: {
             amount: components["schemas"]["PlantingMeasure"];
             /** Format: int64 */
@@ -11506,6 +11605,45 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PeopleAccess"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "compare-amounts": {
+        parameters: {
+            query?: {
+                /** @description the first day of planting; empty for all */
+                from?: string;
+            };
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AmountsAll"];
                 };
             };
             /** @description Error */
@@ -17004,6 +17142,86 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlantedPage"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "see-amounts": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AmountsPage"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "record-amounts": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AmountsTold"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AmountsPage"];
                 };
             };
             /** @description Error */

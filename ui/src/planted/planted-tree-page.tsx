@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { Link } from 'wouter'
+import { AmountsPart } from '../amounts/amounts-part'
 import { troublesQuery, visitsQuery } from '../api/aftercare-queries'
 import { ask, client, type Person, Problem, type Schemas } from '../api/client'
 import { AskPart } from '../claims/ask-part'
@@ -83,6 +84,7 @@ export function PlantedTreePage({ id, who }: { id: string; who: Person }) {
         <Troubles id={p.id} />
         {may && !p.ended_on && !p.taken_back && <LettersPart id={p.id} />}
         {may && !p.taken_back && <AskPart page={p} />}
+        {!p.taken_back && <AmountsPart id={p.id} />}
         {may && !p.taken_back && <ContactPart page={p} />}
       </div>
       {may && !p.taken_back && <LifePart id={p.id} today={who.today} />}
