@@ -48,7 +48,7 @@ func Capability() kernel.Capability {
 		kernel.Read("see-amounts", "/planted/{id}/amounts", KeepAmounts, see),
 		kernel.Read("compare-amounts", "/amounts", KeepAmounts, compare),
 		kernel.Deed("record-amounts", "PUT", "/planted/{id}/amounts", KeepAmounts, record, func(tx *kernel.Tx, p kernel.ByID, _ kernel.None) (Page, error) { return see(tx, p) }).
-			Makes("compare-amounts", "see-outcomes", "see-mendings"),
+			Makes("compare-amounts", "see-mendings"),
 	}}
 }
 

@@ -62,3 +62,51 @@ func TestWhatLivesIsToldByGroup(t *testing.T) {
 	assert.InDelta(t, 8.0/9, p.Groups[0].Best, 0.001)
 	assert.InDelta(t, 7.0/9, p.Groups[0].Worst, 0.001)
 }
+
+// What our own trees say stands beside each school, and of a way that nobody went nothing is said.
+func TestEachSchoolHasItsRecord(t *testing.T) {
+	w := Open(t)
+	empty := Saw[outcomes.SchoolRecord](w, "see-school-record", kernel.None{})
+	assert.Len(t, empty.Steps, len(rules.AllSchools()))
+	for _, s := range empty.Steps {
+		assert.Empty(t, s.Ways, s.Step)
+	}
+	require.NoError(t, demo.LoadPlanted(context.Background(), w.Kernel))
+	for _, s := range Saw[outcomes.SchoolRecord](w, "see-school-record", kernel.None{}).Steps {
+		page, trees, deaths := see(w, "school", s.Step), 0, 0
+		require.Len(t, page.Groups, len(s.Ways), s.Step)
+		for _, way := range s.Ways {
+			trees, deaths = trees+way.Trees, deaths+way.Deaths
+			assert.True(t, way.TooEarly)
+			assert.Nil(t, way.P)
+		}
+		assert.Equal(t, []int{9, 1}, []int{trees, deaths}, "each tree went one way of %s", s.Step)
+	}
+}
+
+// One sees one's own hand, a manager anybody's, and nobody two people beside each other.
+func TestAHandIsSeenByItselfAndTheManager(t *testing.T) {
+	w := Open(t)
+	require.NoError(t, demo.LoadPlanted(context.Background(), w.Kernel))
+	require.NoError(t, w.Tx(func(tx *kernel.Tx) error { // the demo's planted trees had no roots to cut
+		_, err := kernel.Exec(tx, "UPDATE planted_groups g JOIN planted_trees t ON t.id = g.planted_id SET g.hand_id = IF(t.ended_on IS NULL, ?, ?)", w.Hand.ID, w.Advisor.ID)
+		return err
+	}))
+	as := func(who kernel.Who, person string) (outcomes.Hand, error) {
+		return Did[outcomes.Hand](w, who, "see-hand", outcomes.HandAsk{Person: person}, kernel.None{})
+	}
+	mine, err := as(w.Hand, "")
+	require.NoError(t, err)
+	require.NotNil(t, mine.Mine)
+	assert.Equal(t, []int{8, 0, 1}, []int{mine.Mine.Trees, mine.Mine.Deaths, mine.Others})
+	assert.Empty(t, mine.Choose)
+	_, err = as(w.Advisor, w.Hand.ID)
+	Refused(t, err, "not-your-hand")
+	theirs, err := as(w.Manager, w.Advisor.ID)
+	require.NoError(t, err)
+	assert.Equal(t, []int{1, 1, 8}, []int{theirs.Mine.Trees, theirs.Mine.Deaths, theirs.Others})
+	assert.Len(t, theirs.Choose, 2)
+	none, err := as(w.Manager, "")
+	require.NoError(t, err)
+	assert.Nil(t, none.Mine)
+}

@@ -51,7 +51,7 @@ var (
 )
 
 // Changed are the answers that a fact of a planted tree makes old.
-var Changed = []string{"list-planted", "see-planted", "see-visits", "see-round", "see-mendings", "see-outcomes", "see-life", "sheet-planted", "today"}
+var Changed = []string{"list-planted", "see-planted", "see-visits", "see-round", "see-mendings", "see-outcomes", "see-school-record", "see-hand", "see-life", "sheet-planted", "today"}
 
 // Capability declares what can be asked and done here, and what the house does at night.
 func Capability() kernel.Capability {
@@ -127,6 +127,13 @@ func plant(tx *kernel.Tx, s sheets.Sheet, on time.Time, contact, byCustomer bool
 	if err := kernel.Add(tx, &planted); errors.Is(err, kernel.ErrTwice) {
 		return "", kernel.Refused{Code: "planted-twice", Field: "planted_on"}
 	} else if err != nil {
+		return "", err
+	}
+	groups, err := groupsOf(tx, planted, s)
+	if err != nil {
+		return "", err
+	}
+	if err := kernel.Add(tx, &groups); err != nil {
 		return "", err
 	}
 	return planted.ID, workOut(tx, planted)

@@ -30,6 +30,7 @@ func signRule(tx *kernel.Tx, t Trial) error {
 type Line struct {
 	Number   int     `json:"number"`
 	Question string  `json:"question"`
+	Step     string  `json:"step" doc:"empty where its ways are in words"`
 	WayA     string  `json:"way_a"`
 	WayB     string  `json:"way_b"`
 	BegunOn  string  `json:"begun_on"`
@@ -65,7 +66,7 @@ func (t Trial) line(tx *kernel.Tx) (Line, []Told, error) {
 	if err != nil {
 		return Line{}, nil, err
 	}
-	out := Line{Number: t.Number, Question: t.Question, BegunOn: t.BegunOn.Format(time.DateOnly), EndedAs: t.EndedAs, Found: slices.ContainsFunc(told, func(l Told) bool { return l.Told.Found })}
+	out := Line{Number: t.Number, Step: string(t.Step), Question: t.Question, BegunOn: t.BegunOn.Format(time.DateOnly), EndedAs: t.EndedAs, Found: slices.ContainsFunc(told, func(l Told) bool { return l.Told.Found })}
 	out.WayA, out.WayB = t.ways(tx)
 	if len(told) < len(t.Looks) && t.EndedAs == "" {
 		out.NextOn = t.Looks[len(told)]
@@ -98,7 +99,6 @@ type Tree struct {
 // Page is a trial: what it found first, its looks, its trees.
 type Page struct {
 	Line
-	Step       string          `json:"step"`
 	StepName   string          `json:"step_name"`
 	FalseAlarm float64         `json:"false_alarm" decimals:"3"`
 	Version    int             `json:"version"`
@@ -173,7 +173,7 @@ func see(tx *kernel.Tx, p kernel.ByNumber) (Page, error) {
 	if err != nil {
 		return Page{}, err
 	}
-	out := Page{Step: string(t.Step), FalseAlarm: t.FalseAlarm, Version: t.Version, Looks: []Planned{}, Drawn: []Tree{}, Reason: t.EndedReason, Signed: t.Signed}
+	out := Page{FalseAlarm: t.FalseAlarm, Version: t.Version, Looks: []Planned{}, Drawn: []Tree{}, Reason: t.EndedReason, Signed: t.Signed}
 	if t.Step != "" {
 		out.StepName = tx.Say.Say("school.step."+string(t.Step), nil)
 	}

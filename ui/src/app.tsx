@@ -57,6 +57,8 @@ const OutcomesPage = lazy(() => import('./planted/outcomes-page').then((m) => ({
 const ClaimsPage = lazy(() => import('./claims/claims-page').then((m) => ({ default: m.ClaimsPage })))
 const ClaimPage = lazy(() => import('./claims/claim-page').then((m) => ({ default: m.ClaimPage })))
 const AmountsPage = lazy(() => import('./amounts/amounts-page').then((m) => ({ default: m.AmountsPage })))
+const UnsettledPage = lazy(() => import('./rules/unsettled-page').then((m) => ({ default: m.UnsettledPage })))
+const MemoryPage = lazy(() => import('./memory/memory-page').then((m) => ({ default: m.MemoryPage })))
 const RefusalsPage = lazy(() => import('./refusals/refusals-page').then((m) => ({ default: m.RefusalsPage })))
 const TrialsPage = lazy(() => import('./trials/trials-page').then((m) => ({ default: m.TrialsPage })))
 const TrialPage = lazy(() => import('./trials/trial-page').then((m) => ({ default: m.TrialPage })))
@@ -171,7 +173,9 @@ export function App() {
             {(p) => <NewTroublePage key={p.id} planted={p.id} who={who.data} />}
           </Route>
           <Route path="/round" component={RoundPage} />
-          <Route path="/outcomes" component={OutcomesPage} />
+          <Route path="/outcomes">
+            <OutcomesPage who={who.data} />
+          </Route>
           <Route path="/dates">
             <HouseDatesPage who={who.data} />
           </Route>
@@ -182,6 +186,12 @@ export function App() {
             {(p) => <TrialPage key={p.number} number={Number(p.number)} who={who.data} />}
           </Route>
           <Route path="/amounts" component={AmountsPage} />
+          <Route path="/unsettled">
+            <UnsettledPage who={who.data} />
+          </Route>
+          <Route path="/memory">
+            <MemoryPage who={who.data} />
+          </Route>
           <Route path="/refusals" component={RefusalsPage} />
           <Route path="/claims" component={ClaimsPage} />
           <Route path="/claims/:number">

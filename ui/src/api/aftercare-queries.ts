@@ -56,6 +56,19 @@ export const oddsQuery = queryOptions({
   queryFn: () => ask(client.GET('/api/v1/troubles/odds')),
 })
 
+/** What our own trees say of each step at which practice differs. */
+export const schoolRecordQuery = queryOptions({
+  queryKey: keyOf('see-school-record'),
+  queryFn: () => ask(client.GET('/api/v1/outcomes/schools')),
+})
+
+/** What became of the trees whose roots one person cut; "" is one's own hand. */
+export const handQuery = (person: string) =>
+  queryOptions({
+    queryKey: keyOf('see-hand', person),
+    queryFn: () => ask(client.GET('/api/v1/outcomes/hand', { params: { query: { person } } })),
+  })
+
 export const outcomesQuery = (by: Schemas['OutcomesBy'], step: string) =>
   queryOptions({
     queryKey: keyOf('see-outcomes', by, step),

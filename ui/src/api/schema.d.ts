@@ -1885,6 +1885,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/outcomes/hand": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** See hand */
+        get: operations["see-hand"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/outcomes/schools": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** See school record */
+        get: operations["see-school-record"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/people": {
         parameters: {
             query?: never;
@@ -7911,11 +7945,37 @@ export interface components {
         };
         /** @enum {string} */
         OutcomesBy: "grower" | "kind" | "form" | "flare" | "correction" | "school";
+        OutcomesHand: {
+            /** @description empty for everybody but a manager */
+            choose: components["schemas"]["OutcomesPerson"][];
+            mine: components["schemas"]["OutcomeGroup"] | null;
+            name: string;
+            /**
+             * Format: int64
+             * @description trees whose roots somebody else cut
+             */
+            others: number;
+        };
         OutcomesLife: {
             from: string;
             /** @description in their order */
             marks: components["schemas"]["OutcomesMark"][];
             to: string;
+        };
+        OutcomesLived: {
+            /** @description of the step; empty where its sheet does not tell */
+            choice: string;
+            /** Format: int64 */
+            deaths: number;
+            /** Format: double */
+            p: number | null;
+            too_early: boolean;
+            /**
+             * Format: int64
+             * @description looked at on planned days
+             */
+            trees: number;
+            year: components["schemas"]["OutcomeCurve"] | null;
         };
         OutcomesLoss: {
             cause: string;
@@ -7938,6 +7998,8 @@ export interface components {
         OutcomesPage: {
             by: components["schemas"]["OutcomesBy"];
             causes: components["schemas"]["OutcomesLoss"][];
+            /** Format: date-time */
+            counted_at: string | null;
             groups: components["schemas"]["OutcomeGroup"][];
             step: string;
             /** @description schools of which trees differ, by their step */
@@ -7945,9 +8007,26 @@ export interface components {
             /** Format: int64 */
             trees: number;
         };
+        OutcomesPerson: {
+            id: string;
+            name: string;
+        };
+        OutcomesSchoolRecord: {
+            /**
+             * Format: date-time
+             * @description null where it is as things stand now
+             */
+            counted_at: string | null;
+            steps: components["schemas"]["OutcomesStepRecord"][];
+        };
         OutcomesStep: {
             name: string;
             step: string;
+        };
+        OutcomesStepRecord: {
+            step: string;
+            /** @description the commonest first */
+            ways: components["schemas"]["OutcomesLived"][];
         };
         PeopleAccess: {
             asked: boolean;
@@ -10517,6 +10596,8 @@ export interface components {
             /** Format: int64 */
             number: number;
             question: string;
+            /** @description empty where its ways are in words */
+            step: string;
             /** Format: int64 */
             trees: number;
             way_a: string;
@@ -10579,6 +10660,7 @@ export interface components {
             /** @description the answer */
             says: string;
             signed: components["schemas"]["TrialsSigned"];
+            /** @description empty where its ways are in words */
             step: string;
             step_name: string;
             /** Format: int64 */
@@ -16464,6 +16546,80 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["OutcomesPage"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "see-hand": {
+        parameters: {
+            query?: {
+                person?: string;
+            };
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OutcomesHand"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "see-school-record": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OutcomesSchoolRecord"];
                 };
             };
             /** @description Error */

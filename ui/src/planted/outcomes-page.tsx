@@ -2,16 +2,18 @@ import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { outcomesQuery } from '../api/aftercare-queries'
-import type { Schemas } from '../api/client'
+import type { Person, Schemas } from '../api/client'
 import { outcomesBy } from '../api/declared.gen'
 import { Survival } from '../drawing/survival'
 import { Choice } from '../parts/choice'
 import { Failed, Loading } from '../parts/states'
+import { sayMoment } from '../parts/time'
+import { HandPart } from './hand-part'
 
 const percent = (share: number) => `${Math.round(share * 100)} %`
 
 /** What became of the trees, by what can be done otherwise: only those with planned looks count, and the chance in it is always told. */
-export function OutcomesPage() {
+export function OutcomesPage({ who }: { who: Person }) {
   const { t } = useTranslation()
   const [by, setBy] = useState<Schemas['OutcomesBy']>('grower')
   const [step, setStep] = useState('')
@@ -73,7 +75,9 @@ export function OutcomesPage() {
             </ul>
           </section>
         )}
+        <HandPart who={who} />
         <p className="text-soft text-sm">{t('outcome.observed')}</p>
+        {p.counted_at && <p className="text-soft text-sm">{t('outcome.counted', { when: sayMoment(p.counted_at) })}</p>}
       </div>
     </div>
   )

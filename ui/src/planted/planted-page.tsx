@@ -41,11 +41,9 @@ export function PlantedPage({ who }: { who: Person }) {
             {t('outcome.title')}
           </Link>
         )}
-        {(who.deeds as string[]).includes('see-trials') && (
-          <Link href="/trials" className="quiet no-underline">
-            {t('trial.list')}
-          </Link>
-        )}
+        <Link href="/memory" className="quiet no-underline">
+          {t('place.memory')}
+        </Link>
         {(who.deeds as string[]).includes('keep-claims') && (
           <Link href="/claims" className="quiet no-underline">
             {t('claim.list')}

@@ -8,6 +8,7 @@ import { useDeed } from '../parts/deed'
 import { FieldFault, sayProblem } from '../parts/states'
 import { type Units, useSettings } from '../words/settings'
 import { type Kind, readMeasure, typeMeasure, unitOf } from '../words/units'
+import { SchoolRecord } from './school-record'
 
 type Changes = Schemas['RulesChanged'][]
 
@@ -94,10 +95,12 @@ export function RuleRow({ rule: r, changes, may }: { rule: Schemas['RulesInForce
 /** A step at which practice differs, with the way that this house goes. */
 export function SchoolRow({
   school: s,
+  record,
   changes,
   may,
 }: {
   school: Schemas['RulesSchool']
+  record: Schemas['OutcomesStepRecord'] | undefined
   changes: Changes
   may: boolean
 }) {
@@ -118,6 +121,7 @@ export function SchoolRow({
         </>
       }
       reason={s.reason}
+      record={<SchoolRecord record={record} say={shown} />}
       usual={s.chosen !== s.default ? t('rules.default', { value: shown(s.default) }) : undefined}
       value={is}
       unchanged={is === s.chosen}
@@ -155,6 +159,8 @@ function Row(props: {
   label: string
   sentence: ReactNode
   reason: string
+  /** What our own trees say of it. */
+  record?: ReactNode
   /** What is said of a figure that is none for this rule, in the units in which it is typed. */
   outside?: string
   usual?: string
@@ -193,6 +199,7 @@ function Row(props: {
             {props.reason}
             {props.usual && <span className="font-semibold text-ink"> · {props.usual}</span>}
           </p>
+          {props.record}
         </div>
         {props.may && (
           <button

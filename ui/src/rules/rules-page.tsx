@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { Link } from 'wouter'
+import { schoolRecordQuery } from '../api/aftercare-queries'
 import type { Person } from '../api/client'
 import { ruleChangesQuery, rulesQuery } from '../api/queries'
 import { Failed, Loading } from '../parts/states'
@@ -58,6 +59,7 @@ export function RulesPage({ who }: { who: Person }) {
   const { t } = useTranslation()
   const house = useQuery(rulesQuery)
   const history = useQuery(ruleChangesQuery)
+  const record = useQuery(schoolRecordQuery)
   const [text, setText] = useState('')
   const [own, setOwn] = useState(false)
   if (house.isPending) return <Loading />
@@ -96,6 +98,9 @@ export function RulesPage({ who }: { who: Person }) {
             <Link href="/rules/letterhead" className="inline-block min-h-11 py-2 underline underline-offset-4">
               {t('letterhead.title')}
             </Link>
+            <Link href="/unsettled" className="inline-block min-h-11 py-2 underline underline-offset-4">
+              {t('unsettled.title')}
+            </Link>
           </p>
         </div>
         <div className="flex flex-wrap items-end gap-4">
@@ -116,7 +121,13 @@ export function RulesPage({ who }: { who: Person }) {
               <h2 className="border-ink border-b-2 pb-1 text-xl">{t('rules.schools')}</h2>
               <ul>
                 {schools.map((s) => (
-                  <SchoolRow key={s.step} school={s} changes={of(`school:${s.step}`)} may={may} />
+                  <SchoolRow
+                    key={s.step}
+                    school={s}
+                    record={record.data?.steps.find((r) => r.step === s.step)}
+                    changes={of(`school:${s.step}`)}
+                    may={may}
+                  />
                 ))}
               </ul>
             </section>
