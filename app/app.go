@@ -44,6 +44,7 @@ import (
 	"sedum/app/trials"
 	"sedum/app/troubles"
 	"sedum/app/visits"
+	"sedum/app/week"
 	"sedum/app/work"
 	"sedum/app/yard"
 	"sedum/core/roles"
@@ -134,6 +135,7 @@ func New(d *kernel.Database, s Settings) *kernel.Kernel {
 				orders.Capability(desk),
 				forgetting.Capability(),
 				today.Capability(clocks),
+				week.Capability(clocks),
 				search.Capability(),
 				calculators.Capability(),
 			}

@@ -24,6 +24,7 @@ import (
 	"sedum/app/sheets"
 	"sedum/app/trials"
 	"sedum/app/visits"
+	"sedum/app/week"
 	"sedum/core/arrival"
 	"sedum/core/care"
 	"sedum/core/climate"
@@ -212,6 +213,7 @@ func sets() map[string]said {
 		"visit.Tie":             by(set.Texts[visit.Tie](), "", "visit.tie."),
 		"visit.Wants":           by(set.Texts[visit.Wants](), "visit.wants.", ""),
 		"visits.Shows":          by(set.Texts[visits.Shows](), "", "visit.shows."),
+		"week.Section":          by(set.Texts[week.Section](), "", "week."),
 		"water.Advice":          by(set.Texts[water.Advice](), "water.says.", "water.advice."),
 		"water.Felt":            by(set.Texts[water.Felt](), "", "soil.felt."),
 		"water.Ground":          unsaid(set.Texts[water.Ground]()), // an input of the calculator alone

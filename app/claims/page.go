@@ -313,3 +313,8 @@ func list(tx *kernel.Tx, ask linesAsk) (Lines, error) {
 		FROM guarantee_claims WHERE answer <> '' AND taken_back_at IS NULL GROUP BY YEAR(decided_at) ORDER BY year DESC`)
 	return out, err
 }
+
+// OpenSince counts the claims that somebody brought before a day and nobody has decided.
+func OpenSince(tx *kernel.Tx, before time.Time) (int, error) {
+	return kernel.Value[int](tx, "SELECT COUNT(*) FROM guarantee_claims WHERE answer = '' AND taken_back_at IS NULL AND asked_on < ?", before)
+}

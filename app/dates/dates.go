@@ -57,7 +57,7 @@ type Own struct {
 func (Own) TableName() string { return "house_dates" }
 
 // Changed are the answers that a date makes old.
-var Changed = []string{"see-dates", "list-house-dates"}
+var Changed = []string{"see-dates", "list-house-dates", "see-week"}
 
 // Capability declares what can be asked and done here.
 func Capability() kernel.Capability {
@@ -75,7 +75,7 @@ func Capability() kernel.Capability {
 		kernel.Deed("drop-house-date", "POST", "/house-dates/{id}/dropped", housed.ChangeRules, dropOwn, func(tx *kernel.Tx, _ kernel.ByID, _ kernel.None) (OwnLines, error) {
 			return listOwn(tx, kernel.None{})
 		}).Makes(Changed...).Logged(),
-	}}
+	}, Jobs: []kernel.Job{soon()}}
 }
 
 // NewHappened is that something came, on a day. ID is made where it is entered.
@@ -129,7 +129,10 @@ func Tell(tx *kernel.Tx, id string, n NewHappened, byCustomer bool) error {
 	if tx.Who.ID != "" {
 		h.PersonID = &tx.Who.ID
 	}
-	return kernel.Add(tx, &h)
+	if err := kernel.Add(tx, &h); err != nil {
+		return err
+	}
+	return lookAnew(tx, []string{t.ID})
 }
 
 func takeBack(tx *kernel.Tx, p planted.OfTree, why planted.Because) (string, error) {
@@ -140,7 +143,10 @@ func takeBack(tx *kernel.Tx, p planted.OfTree, why planted.Because) (string, err
 	if err := mending.Keep(tx, mending.Planted, p.ID, map[string]any{"happened": h.What, "on": h.HappenedOn.Format(time.DateOnly)}, why.Reason); err != nil {
 		return "", err
 	}
-	return p.ID, kernel.ChangeOne[Happened](tx, map[string]any{"taken_back_at": tx.Now}, "id = ?", h.ID)
+	if err := kernel.ChangeOne[Happened](tx, map[string]any{"taken_back_at": tx.Now}, "id = ?", h.ID); err != nil {
+		return "", err
+	}
+	return p.ID, lookAnew(tx, []string{p.ID})
 }
 
 // NewOwn is an entry as a manager writes it: so many months after planting, or on a day of every year.
@@ -172,11 +178,17 @@ func addOwn(tx *kernel.Tx, _ kernel.None, n NewOwn) (kernel.None, error) {
 		}
 		o.KindID = &n.KindID
 	}
-	return kernel.None{}, kernel.Add(tx, &o)
+	if err := kernel.Add(tx, &o); err != nil {
+		return kernel.None{}, err
+	}
+	return kernel.None{}, lookAnew(tx, nil)
 }
 
 func dropOwn(tx *kernel.Tx, p kernel.ByID, _ kernel.None) (kernel.None, error) {
-	return kernel.None{}, kernel.ChangeOne[Own](tx, map[string]any{"dropped_at": tx.Now}, "id = ? AND dropped_at IS NULL", p.ID)
+	if err := kernel.ChangeOne[Own](tx, map[string]any{"dropped_at": tx.Now}, "id = ? AND dropped_at IS NULL", p.ID); err != nil {
+		return kernel.None{}, err
+	}
+	return kernel.None{}, lookAnew(tx, nil)
 }
 
 // OwnLine is an entry of the house's own as it is read.

@@ -8,6 +8,7 @@ import (
 	"time"
 
 	"sedum/app/stations"
+	"sedum/app/yard"
 	"sedum/core/calc"
 	"sedum/core/climate"
 	"sedum/core/ground"
@@ -267,6 +268,8 @@ type Page struct {
 // Pages are spots by customer.
 type Pages struct {
 	Spots []Page `json:"spots"`
+	// More tells that there are more than are listed.
+	More bool `json:"more"`
 }
 
 // ReadHole is what a hole says while it is read.
@@ -298,17 +301,44 @@ func readSpot(tx *kernel.Tx, p kernel.ByID, c Change) (Answer, error) {
 	return k.reading(tx.Say), err
 }
 
-func list(tx *kernel.Tx, _ kernel.None) (Pages, error) {
-	spots, err := kernel.Many[Spot](tx.With("Site.Customer"), "site_id, name", "taken_back_at IS NULL")
+// Search is which spots are listed: with no text those of the customers of whom somebody wrote last.
+type Search struct {
+	Text  string `query:"text" maxLength:"80" doc:"of a customer, an address or a spot"`
+	Limit int    `query:"limit" default:"100" minimum:"1" maximum:"500"`
+}
+
+func list(tx *kernel.Tx, q Search) (Pages, error) {
+	where, args := "", []any{}
+	if text := strings.TrimSpace(q.Text); text != "" {
+		like := "%" + yard.Letters(text) + "%"
+		where = " AND (c.name LIKE ? OR p.name LIKE ?"
+		args = append(args, like, like)
+		if roles.SeesContact(tx.Who.Role) {
+			where, args = where+" OR s.address LIKE ?", append(args, like)
+		}
+		where += ")"
+	}
+	ids, err := kernel.Rows[struct{ ID string }](tx, "SELECT p.id FROM customers c JOIN sites s ON s.customer_id = c.id JOIN spots p ON p.site_id = s.id WHERE c.erased_at IS NULL AND p.taken_back_at IS NULL"+where+" ORDER BY c.touched_at DESC, p.id LIMIT ?", append(args, q.Limit+1)...)
 	if err != nil {
 		return Pages{}, err
 	}
-	return show(tx, spots)
+	more := len(ids) > q.Limit
+	chosen := []string{""}
+	for _, each := range ids[:min(len(ids), q.Limit)] {
+		chosen = append(chosen, each.ID)
+	}
+	spots, err := kernel.Many[Spot](tx.With("Site.Customer"), "site_id, name", "id IN ?", chosen)
+	if err != nil {
+		return Pages{}, err
+	}
+	out, err := show(tx, spots)
+	out.More = more
+	return out, err
 }
 
 func show(tx *kernel.Tx, spots []Spot) (Pages, error) {
 	known, err := read(tx, spots)
-	out := Pages{[]Page{}}
+	out := Pages{Spots: []Page{}}
 	for _, k := range known {
 		out.Spots = append(out.Spots, k.Page(tx))
 	}
@@ -316,8 +346,8 @@ func show(tx *kernel.Tx, spots []Spot) (Pages, error) {
 	return out, err
 }
 
-// All lists every spot by customer.
-func All(tx *kernel.Tx) (Pages, error) { return list(tx, kernel.None{}) }
+// Lately lists the spots of which somebody wrote last, at most so many, by customer.
+func Lately(tx *kernel.Tx, most int) (Pages, error) { return list(tx, Search{Limit: most}) }
 
 // Page is the page of a spot, as far as the caller sees it.
 func (k Known) Page(tx *kernel.Tx) Page {

@@ -51,7 +51,7 @@ var (
 )
 
 // Changed are the answers that a fact of a planted tree makes old.
-var Changed = []string{"list-planted", "see-planted", "see-visits", "see-round", "see-mendings", "see-outcomes", "see-school-record", "see-hand", "see-life", "sheet-planted", "today"}
+var Changed = []string{"list-planted", "see-planted", "see-visits", "see-round", "see-mendings", "see-outcomes", "see-school-record", "see-hand", "see-life", "sheet-planted", "today", "see-week"}
 
 // Capability declares what can be asked and done here, and what the house does at night.
 func Capability() kernel.Capability {

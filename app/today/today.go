@@ -85,7 +85,7 @@ func board(tx *kernel.Tx) (Board, error) {
 	if b.Owed, err = planted.Owed(tx); err != nil {
 		return b, err
 	}
-	spots, err := ground.All(tx)
+	spots, err := ground.Lately(tx, lotsToShow)
 	b.Spots = spots.Spots
 	return b, err
 }

@@ -57,3 +57,8 @@ func DataOf(tx *kernel.Tx, spotIDs []string) ([]Data, error) {
 	}
 	return out, nil
 }
+
+// OpenSince counts the troubles of our trees that were opened before a day and whose cause nobody has settled.
+func OpenSince(tx *kernel.Tx, before time.Time) (int, error) {
+	return kernel.Value[int](tx, "SELECT COUNT(*) FROM troubles WHERE cause = '' AND planted_id IS NOT NULL AND taken_back_at IS NULL AND opened_on < ?", before)
+}

@@ -41,23 +41,29 @@ type roundAsk struct {
 	Limit int `query:"limit" default:"12" minimum:"1" maximum:"60"`
 }
 
+type dueRow struct {
+	ID     string
+	SpotID string
+	DueOn  *time.Time
+	Wants  int
+	LastOn *time.Time
+}
+
+// dueRows are the trees to go to until a day, what hurts most first. A tree that nobody visited yet is due a month after planting. What hurts is
+// gone to whoever planned it; a planned look only where one was promised.
+func dueRows(tx *kernel.Tx, until time.Time) ([]dueRow, error) {
+	return kernel.Rows[dueRow](tx, `SELECT t.id, t.spot_id, IF(t.contact, COALESCE(d.due_on, IF(d.planted_id IS NULL, t.planted_on + INTERVAL 1 MONTH, NULL)), NULL) AS due_on, COALESCE(d.wants, 0) AS wants, d.last_on
+		FROM planted_trees t LEFT JOIN visit_due d ON d.planted_id = t.id
+		WHERE t.taken_back_at IS NULL AND t.ended_on IS NULL AND ((t.contact AND COALESCE(d.due_on, IF(d.planted_id IS NULL, t.planted_on + INTERVAL 1 MONTH, NULL)) <= ?) OR COALESCE(d.urgent, FALSE))
+		ORDER BY COALESCE(d.worst, 99), due_on, t.id LIMIT 500`, until)
+}
+
 // round takes what is late or hurts soonest, as many as a day holds, and puts them in the order of a short way. A tree whose look somebody has
 // settled, the customer's with a photograph too, is not on it.
 func round(tx *kernel.Tx, ask roundAsk) (Round, error) {
 	out := Round{Stops: []Stop{}}
-	type row struct {
-		ID     string
-		SpotID string
-		DueOn  *time.Time
-		Wants  int
-		LastOn *time.Time
-	}
 	until := tx.Today().AddDate(0, 0, ask.Days)
-	// A tree that nobody visited yet is due a month after planting. What hurts is gone to whoever planned it; a planned look only where one was promised.
-	rows, err := kernel.Rows[row](tx, `SELECT t.id, t.spot_id, IF(t.contact, COALESCE(d.due_on, IF(d.planted_id IS NULL, t.planted_on + INTERVAL 1 MONTH, NULL)), NULL) AS due_on, COALESCE(d.wants, 0) AS wants, d.last_on
-		FROM planted_trees t LEFT JOIN visit_due d ON d.planted_id = t.id
-		WHERE t.taken_back_at IS NULL AND t.ended_on IS NULL AND ((t.contact AND COALESCE(d.due_on, IF(d.planted_id IS NULL, t.planted_on + INTERVAL 1 MONTH, NULL)) <= ?) OR COALESCE(d.urgent, FALSE))
-		ORDER BY COALESCE(d.worst, 99), due_on, t.id LIMIT 500`, until)
+	rows, err := dueRows(tx, until)
 	if err != nil {
 		return out, err
 	}

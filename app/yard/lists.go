@@ -203,3 +203,8 @@ func ToCheck(tx *kernel.Tx, limit int) ([]CountedLot, error) {
 	}
 	return Counted(tx, lots)
 }
+
+// OpenSince counts the tags that have stood in a state since before a time.
+func OpenSince(tx *kernel.Tx, state stock.State, before time.Time) (int, error) {
+	return kernel.Value[int](tx, "SELECT COUNT(*) FROM trees WHERE state = ? AND state_since < ?", state, before)
+}

@@ -59,6 +59,7 @@ const ClaimPage = lazy(() => import('./claims/claim-page').then((m) => ({ defaul
 const AmountsPage = lazy(() => import('./amounts/amounts-page').then((m) => ({ default: m.AmountsPage })))
 const UnsettledPage = lazy(() => import('./rules/unsettled-page').then((m) => ({ default: m.UnsettledPage })))
 const MemoryPage = lazy(() => import('./memory/memory-page').then((m) => ({ default: m.MemoryPage })))
+const WeekPage = lazy(() => import('./week/week-page').then((m) => ({ default: m.WeekPage })))
 const RefusalsPage = lazy(() => import('./refusals/refusals-page').then((m) => ({ default: m.RefusalsPage })))
 const TrialsPage = lazy(() => import('./trials/trials-page').then((m) => ({ default: m.TrialsPage })))
 const TrialPage = lazy(() => import('./trials/trial-page').then((m) => ({ default: m.TrialPage })))
@@ -192,6 +193,7 @@ export function App() {
           <Route path="/memory">
             <MemoryPage who={who.data} />
           </Route>
+          <Route path="/week" component={WeekPage} />
           <Route path="/refusals" component={RefusalsPage} />
           <Route path="/claims" component={ClaimsPage} />
           <Route path="/claims/:number">

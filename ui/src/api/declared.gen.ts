@@ -440,6 +440,7 @@ export const stales = {
     'see-life',
     'sheet-planted',
     'today',
+    'see-week',
     'see-sheet',
     'see-tree',
     'list-trees',
@@ -458,6 +459,7 @@ export const stales = {
     'see-life',
     'sheet-planted',
     'today',
+    'see-week',
   ],
   'set-contact': [
     'list-planted',
@@ -471,6 +473,7 @@ export const stales = {
     'see-life',
     'sheet-planted',
     'today',
+    'see-week',
   ],
   'add-care-entry': [
     'list-planted',
@@ -484,6 +487,7 @@ export const stales = {
     'see-life',
     'sheet-planted',
     'today',
+    'see-week',
   ],
   'take-back-care-entry': [
     'list-planted',
@@ -497,12 +501,13 @@ export const stales = {
     'see-life',
     'sheet-planted',
     'today',
+    'see-week',
   ],
   'record-amounts': ['compare-amounts', 'see-mendings'],
-  'tell-happened': ['see-dates', 'list-house-dates'],
-  'take-back-happened': ['see-dates', 'list-house-dates', 'see-mendings'],
-  'add-house-date': ['see-dates', 'list-house-dates'],
-  'drop-house-date': ['see-dates', 'list-house-dates'],
+  'tell-happened': ['see-dates', 'list-house-dates', 'see-week'],
+  'take-back-happened': ['see-dates', 'list-house-dates', 'see-week', 'see-mendings'],
+  'add-house-date': ['see-dates', 'list-house-dates', 'see-week'],
+  'drop-house-date': ['see-dates', 'list-house-dates', 'see-week'],
   'save-visit': [
     'list-planted',
     'see-planted',
@@ -515,6 +520,7 @@ export const stales = {
     'see-life',
     'sheet-planted',
     'today',
+    'see-week',
   ],
   'take-back-visit': [
     'list-planted',
@@ -528,6 +534,7 @@ export const stales = {
     'see-life',
     'sheet-planted',
     'today',
+    'see-week',
   ],
   'add-visit-photo': ['see-visits'],
   'save-trouble': [
@@ -544,6 +551,7 @@ export const stales = {
     'see-life',
     'sheet-planted',
     'today',
+    'see-week',
   ],
   'amend-trouble': [
     'list-troubles',
@@ -559,6 +567,7 @@ export const stales = {
     'see-life',
     'sheet-planted',
     'today',
+    'see-week',
   ],
   'decide-trouble': [
     'list-troubles',
@@ -574,6 +583,7 @@ export const stales = {
     'see-life',
     'sheet-planted',
     'today',
+    'see-week',
   ],
   'take-back-trouble': [
     'list-troubles',
@@ -589,6 +599,7 @@ export const stales = {
     'see-life',
     'sheet-planted',
     'today',
+    'see-week',
   ],
   'change-odds': ['list-odds', 'weigh-signs'],
   'refuse-advice': ['list-refusals', 'list-claims', 'see-claim', 'see-mendings'],
@@ -607,6 +618,7 @@ export const stales = {
     'see-life',
     'sheet-planted',
     'today',
+    'see-week',
   ],
   'amend-claim': [
     'list-claims',
@@ -622,6 +634,7 @@ export const stales = {
     'see-life',
     'sheet-planted',
     'today',
+    'see-week',
   ],
   'decide-claim': [
     'list-claims',
@@ -637,6 +650,7 @@ export const stales = {
     'see-life',
     'sheet-planted',
     'today',
+    'see-week',
   ],
   'reopen-claim': [
     'list-claims',
@@ -652,6 +666,7 @@ export const stales = {
     'see-life',
     'sheet-planted',
     'today',
+    'see-week',
   ],
   'take-back-claim': [
     'list-claims',
@@ -667,6 +682,7 @@ export const stales = {
     'see-life',
     'sheet-planted',
     'today',
+    'see-week',
   ],
   'begin-trial': ['list-trials', 'see-trial', 'trials-for'],
   'draw-for-trial': ['list-trials', 'see-trial', 'trials-for'],
@@ -773,6 +789,7 @@ export const reads = [
   'sheet-ticks',
   'order-of-sheet',
   'today',
+  'see-week',
   'search',
 ] as const
 
@@ -1875,6 +1892,7 @@ export const waterAdvice = ['water-now', 'water-twice', 'not-yet', 'too-wet'] as
 export const waterFelt = ['wet', 'moist', 'dry'] as const
 export const waterGround = ['sand', 'loam', 'clay'] as const
 export const waterLeaf = ['leafless', 'leafing', 'full', 'evergreen'] as const
+export const weekSection = ['missing', 'check', 'plant', 'water', 'care', 'look'] as const
 export const wordsLanguage = ['en-US', 'en-GB', 'es'] as const
 export const wordsUnits = ['metric', 'us'] as const
 export const yardDamage = [

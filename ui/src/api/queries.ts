@@ -69,10 +69,15 @@ export const assessQuery = (subject: Subject, readings: Readings) =>
     staleTime: Number.POSITIVE_INFINITY,
   })
 
-export const spotsQuery = queryOptions({
-  queryKey: keyOf('list-spots'),
-  queryFn: () => ask(client.GET('/api/v1/spots')),
-})
+export const weekQuery = queryOptions({ queryKey: keyOf('see-week'), queryFn: () => ask(client.GET('/api/v1/week')) })
+
+/** The spots of whom somebody wrote last, or those with these letters. */
+export const spotsQuery = (text = '') =>
+  queryOptions({
+    queryKey: keyOf('list-spots', text),
+    queryFn: () => ask(client.GET('/api/v1/spots', { params: { query: { text, limit: 100 } } })),
+    placeholderData: keepPreviousData,
+  })
 
 export const spotQuery = (id: string) =>
   queryOptions({

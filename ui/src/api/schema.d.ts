@@ -4748,6 +4748,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/week": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** See week */
+        get: operations["see-week"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/welcome": {
         parameters: {
             query?: never;
@@ -6516,6 +6533,7 @@ export interface components {
             version: number;
         };
         GroundPages: {
+            more: boolean;
             spots: components["schemas"]["GroundPage"][];
         };
         /** @enum {string} */
@@ -11183,6 +11201,30 @@ export interface components {
             /** Format: double */
             tmin_c: number;
         };
+        WeekBoard: {
+            from: string;
+            parts: components["schemas"]["WeekPart"][];
+            to: string;
+        };
+        WeekLine: {
+            late: boolean;
+            note: string;
+            on: string;
+            text: string;
+            to: string;
+        };
+        WeekPart: {
+            all: string;
+            /**
+             * Format: int64
+             * @description of all, also of those that are not among the lines
+             */
+            count: number;
+            lines: components["schemas"]["WeekLine"][];
+            section: components["schemas"]["WeekSection"];
+        };
+        /** @enum {string} */
+        WeekSection: "missing" | "check" | "plant" | "water" | "care" | "look";
         WordsAskedWords: {
             answer: string;
             code: string;
@@ -20492,7 +20534,11 @@ export interface operations {
     };
     "list-spots": {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description of a customer, an address or a spot */
+                text?: string;
+                limit?: number;
+            };
             header?: {
                 /** @description the language of every sentence in the answer: en-US or en-GB */
                 "Accept-Language"?: components["parameters"]["Accept-Language"];
@@ -24493,6 +24539,42 @@ export interface operations {
                 };
                 content: {
                     "image/jpeg": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "see-week": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WeekBoard"];
                 };
             };
             /** @description Error */

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query'
-import { useState } from 'react'
+import { useDeferredValue, useState } from 'react'
 import { useForm } from 'react-hook-form'
 import { useTranslation } from 'react-i18next'
 import { Link, useLocation } from 'wouter'
@@ -18,8 +18,8 @@ const fields = ['name', 'phone', 'address', 'spot_name'] as const
 export function GroundPage({ may }: { may: boolean }) {
   const { t } = useTranslation()
   const [, go] = useLocation()
-  const spots = useQuery(spotsQuery)
   const [text, setText] = useState('')
+  const spots = useQuery(spotsQuery(useDeferredValue(text.trim())))
   const stations = useQuery(stationsQuery).data?.stations ?? []
   const [chosen, setChosen] = useState<string>()
   // The only station is where everybody of the place lives; of several somebody says which.
@@ -59,8 +59,7 @@ export function GroundPage({ may }: { may: boolean }) {
   const asked = telling ? (['address', 'spot_name'] as const) : fields
   if (spots.isPending) return <Loading />
   if (spots.error) return <Failed cause={spots.error} again={() => spots.refetch()} />
-  const wanted = text.trim().toLowerCase()
-  const rows = spots.data.spots.filter((s) => [s.customer, s.address, s.name].join(' ').toLowerCase().includes(wanted))
+  const rows = spots.data.spots
   const fault = (name: string) => (add.error instanceof Problem ? add.error.field(name) : undefined)
   return (
     <div className="grid flex-1 gap-10 px-4 py-5 md:px-7 lg:grid-cols-[1fr_22rem]">
@@ -103,6 +102,7 @@ export function GroundPage({ may }: { may: boolean }) {
             </li>
           ))}
         </ul>
+        {spots.data.more && <p className="py-3 text-soft">{t('ground.more')}</p>}
         {rows.length === 0 && <p className="py-8 text-center text-soft">{t('ground.none')}</p>}
       </section>
       <form className="grid content-start gap-3" onSubmit={form.handleSubmit((f) => add.mutate(f))}>

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query'
-import { useState } from 'react'
+import { useDeferredValue, useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { Link } from 'wouter'
 import type { Person, Schemas } from '../api/client'
@@ -16,7 +16,8 @@ import { RemedyBar } from './remedy-bar'
 /** Which of the trees that may be sold suit a spot: the best first, what limits each, what would mend it. */
 export function MatchPage({ id, who }: { id?: string; who: Person }) {
   const { t } = useTranslation()
-  const spots = useQuery(spotsQuery)
+  const [text, setText] = useState('')
+  const spots = useQuery(spotsQuery(useDeferredValue(text.trim())))
   const tag = new URLSearchParams(location.search).get('tag')
   if (spots.isPending) return <Loading />
   if (spots.error) return <Failed cause={spots.error} again={() => spots.refetch()} />
@@ -26,6 +27,12 @@ export function MatchPage({ id, who }: { id?: string; who: Person }) {
         <h2 className="mb-1 border-ink border-b-2 pb-1 text-xl">
           {tag ? t('match.where', { tag }) : t('match.spots')}
         </h2>
+        {(spots.data.more || text) && (
+          <label className="my-2 block text-sm">
+            <span className="mb-1 block font-semibold">{t('ground.search')}</span>
+            <input type="search" className="field" value={text} onChange={(e) => setText(e.target.value)} />
+          </label>
+        )}
         <ul>
           {spots.data.spots.map((s) => (
             <li key={s.id} className="row-line">

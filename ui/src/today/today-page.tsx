@@ -53,6 +53,9 @@ export function TodayPage({ who }: { who: Person }) {
           {date}. {t('today.line', { work: b.counts['in-work'] ?? 0, sale: b.counts['for-sale'] ?? 0 })}{' '}
           {b.spent > 0 && <span className="font-semibold text-oxblood">{t('today.spent', { count: b.spent })}</span>}
         </p>
+        <Link href="/week" className="no-print inline-flex min-h-11 items-center">
+          {t('week.link')}
+        </Link>
       </header>
       <Messages />
       <div className="grid content-start gap-8">
