@@ -6,6 +6,7 @@ import (
 	"time"
 
 	"sedum/app/amounts"
+	"sedum/app/archives"
 	"sedum/app/arrivals"
 	"sedum/app/bench"
 	"sedum/app/calculators"
@@ -137,6 +138,7 @@ func New(d *kernel.Database, s Settings) *kernel.Kernel {
 				today.Capability(clocks),
 				week.Capability(clocks),
 				search.Capability(),
+				archives.Capability(),
 				calculators.Capability(),
 			}
 		})

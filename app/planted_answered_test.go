@@ -103,6 +103,25 @@ func TestAftercareAnswers(t *testing.T) {
 	}))
 	ok("PUT", "/api/v1/trials/2/ended", map[string]any{"as": "found", "version": 1})
 	assert.Contains(t, ok("PUT", "/api/v1/trials/2/signed", map[string]any{"reason": "they live", "version": 2}), "school:berm")
+	var lots struct {
+		SpotID string `json:"spot_id"`
+	}
+	p.get(tree, &lots)
+	assert.Contains(t, ok("POST", "/api/v1/spots/"+lots.SpotID+"/refusals", map[string]any{"advice": "water", "advised": "twice a week", "reason": "no time", "refused_on": today, "sheet": list.Trees[0].Number}), "no time")
+	var refused struct{ Refusals []struct{ ID string } }
+	p.get("/api/v1/refusals", &refused)
+	ok("POST", "/api/v1/refusals/"+refused.Refusals[0].ID+"/taken-back", map[string]any{"reason": "another"})
+	ok("PUT", tree+"/amounts", map[string]any{"amounts": []any{map[string]any{"counted": "mulch", "amount": 40}}, "reason": ""})
+	assert.Contains(t, ok("GET", tree+"/amounts", nil), "coarse mulch")
+	assert.Contains(t, ok("GET", "/api/v1/amounts", nil), "coarse mulch")
+	assert.Contains(t, ok("GET", "/api/v1/outcomes/schools", nil), "steps")
+	ok("GET", "/api/v1/outcomes/hand", nil)
+	assert.Contains(t, ok("GET", "/api/v1/week", nil), "missing")
+	assert.Contains(t, ok("GET", "/api/v1/archive", nil), "planted_trees")
+	assert.Contains(t, ok("GET", "/api/v1/archive/house.zip", nil)[:2], "PK")
+	yard := h.as(t, "bram")
+	status, _ = yard.send("GET", "/api/v1/archive/house.zip", nil)
+	assert.Equal(t, 403, status, "who answers for the house takes it along")
 	var claim struct{ Number, Version int }
 	require.NoError(t, json.Unmarshal([]byte(ok("POST", tree+"/claims", map[string]any{"asked_on": today, "said": "it is dead"})), &claim))
 	claimed := fmt.Sprintf("/api/v1/claims/%d", claim.Number)

@@ -13,6 +13,8 @@ import (
 	"hash"
 	"io"
 	"os"
+
+	"sedum/archive"
 )
 
 // Checked is a backup that was read to its end, and is what it says.
@@ -23,6 +25,9 @@ type Checked struct {
 	file  string
 	files map[string]*zip.File
 	close io.Closer
+	// archive is the file where it is one in open formats; kept are its tables.
+	archive *archive.Opened
+	kept    map[string]archive.Kept
 }
 
 // Close lets the file go.
@@ -45,7 +50,11 @@ func Check(file string, newest int64, progress Progress) (*Checked, error) {
 		return nil, Broken{file, "it does not end as one"}
 	}
 	c := &Checked{file: file, files: map[string]*zip.File{}, close: packed}
-	if err := c.check(packed.File, newest, progress); err != nil {
+	err = c.opened(packed.File, newest, progress)
+	if errors.Is(err, archive.ErrNone) {
+		err = c.check(packed.File, newest, progress)
+	}
+	if err != nil {
 		_ = packed.Close()
 		return nil, err
 	}
@@ -76,6 +85,10 @@ func (c *Checked) broken(why string, args ...any) error {
 	return Broken{c.file, fmt.Sprintf(why, args...)}
 }
 
+func (c *Checked) newer(newest int64) error {
+	return fmt.Errorf("%s was made by a newer program (its tables are of version %d; this one knows them up to %d). Update the program first", c.file, c.Header.Schema, newest)
+}
+
 func (c *Checked) check(files []*zip.File, newest int64, progress Progress) error {
 	for _, f := range files {
 		if c.files[f.Name] != nil {
@@ -91,7 +104,7 @@ func (c *Checked) check(files []*zip.File, newest int64, progress Progress) erro
 	case c.Header.Product != product:
 		return c.broken("it is no backup of this program")
 	case c.Header.Container > container || c.Header.Schema > newest:
-		return fmt.Errorf("%s was made by a newer program (its tables are of version %d; this one knows them up to %d). Update the program first", c.file, c.Header.Schema, newest)
+		return c.newer(newest)
 	case c.Header.Container < 1 || c.Header.Schema < 1:
 		return c.broken("it does not say of which version it is")
 	}
@@ -142,6 +155,9 @@ func (c *Checked) document(name string, into any) (string, error) {
 
 // each reads the rows of a table to the end, a row at a time: texts, nil and bytes.
 func (c *Checked) each(t Table, do func(row []any) error) error {
+	if c.archive != nil {
+		return c.archive.Each(c.kept[t.Name], do)
+	}
 	f := c.files[t.entry()]
 	if f == nil {
 		return c.broken("the rows of %s are missing", t.Name)

@@ -4,11 +4,13 @@ import (
 	"context"
 	"database/sql"
 	"errors"
+	"slices"
 	"strings"
 	"time"
 
 	"github.com/go-sql-driver/mysql"
 
+	"sedum/archive"
 	"sedum/kernel"
 )
 
@@ -163,6 +165,9 @@ func (r Restore) rows(ctx context.Context, pool *sql.DB) error {
 	if err != nil {
 		return err
 	}
+	if r.checked.archive != nil {
+		there = slices.DeleteFunc(there, func(t Table) bool { return archive.LeftOut(t.Name) })
+	}
 	if len(there) != len(r.checked.Manifest.Tables) {
 		return r.checked.broken("it has %d tables where version %d has %d", len(r.checked.Manifest.Tables), r.checked.Header.Schema, len(there))
 	}
@@ -172,7 +177,7 @@ func (r Restore) rows(ctx context.Context, pool *sql.DB) error {
 	done := int64(0)
 	for _, t := range r.checked.Manifest.Tables {
 		as, ok := has(there, t.Name)
-		if !ok || strings.Join(as.Columns, "\n") != strings.Join(t.Columns, "\n") {
+		if !ok || !r.checked.sameColumns(as, t) {
 			return r.checked.broken("version %d has no such table %s", r.checked.Header.Schema, t.Name)
 		}
 		if err := r.table(ctx, c, t, &done); err != nil {

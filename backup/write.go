@@ -15,11 +15,26 @@ import (
 	"os"
 	"path/filepath"
 	"time"
+
+	"sedum/archive"
 )
 
 // Write writes everything into a file: whole or not at all, since it is written beside its place and moved when it is on the disk. What
 // is in it is what the database held at one moment; the house works on meanwhile.
 func Write(ctx context.Context, dsn, file string, progress Progress) error {
+	return put(ctx, dsn, file, progress, write)
+}
+
+// WriteArchive writes everything into a file in open formats, with its description, as Write does a backup.
+func WriteArchive(ctx context.Context, dsn, file string, progress Progress) error {
+	return put(ctx, dsn, file, progress, func(ctx context.Context, pool *sql.DB, to io.Writer, progress Progress) error {
+		return snapshot(ctx, pool, func(c *sql.Conn) error {
+			return archive.Write(ctx, c, time.Now().UTC(), to, func(table string, done, of int) { progress(table, int64(done), int64(of)) })
+		})
+	})
+}
+
+func put(ctx context.Context, dsn, file string, progress Progress, write func(context.Context, *sql.DB, io.Writer, Progress) error) error {
 	pool, leave, err := open(dsn)
 	if err != nil {
 		return err
@@ -49,7 +64,8 @@ func syncFolder(folder string) error {
 	return f.Sync()
 }
 
-func write(ctx context.Context, pool *sql.DB, to io.Writer, progress Progress) error {
+// snapshot reads what the database holds at one moment.
+func snapshot(ctx context.Context, pool *sql.DB, do func(*sql.Conn) error) error {
 	c, err := pool.Conn(ctx)
 	if err != nil {
 		return err
@@ -60,6 +76,14 @@ func write(ctx context.Context, pool *sql.DB, to io.Writer, progress Progress) e
 			return err
 		}
 	}
+	return do(c)
+}
+
+func write(ctx context.Context, pool *sql.DB, to io.Writer, progress Progress) error {
+	return snapshot(ctx, pool, func(c *sql.Conn) error { return rows(ctx, c, to, progress) })
+}
+
+func rows(ctx context.Context, c *sql.Conn, to io.Writer, progress Progress) error {
 	var schema int64
 	if err := c.QueryRowContext(ctx, "SELECT COALESCE(MAX(version_id), 0) FROM goose_db_version WHERE is_applied").Scan(&schema); err != nil {
 		return fmt.Errorf("there are no tables of ours in this database: %w", err)

@@ -54,10 +54,10 @@ func (a asked) unread() error {
 	if err != nil {
 		return err
 	}
-	for _, s := range spots.Spots {
+	for _, s := range spots.Spots { // services are asked for where somebody is about to dig: at the sheets of the week
 		missing := []string{}
 		for _, m := range s.Reading.Missing {
-			if slices.Contains([]string{"marking", "drainage", "soil"}, m.Code) {
+			if slices.Contains([]string{"drainage", "soil"}, m.Code) {
 				missing = append(missing, m.Text)
 			}
 		}

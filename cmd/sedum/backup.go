@@ -20,13 +20,22 @@ import (
 
 // runBackup writes everything there is, photographs too, into one file.
 func runBackup(args []string, _ io.Reader, out, errs io.Writer) int {
-	dsn, file, _, ok := backupArguments("backup", args, errs)
+	return writes("backup", backup.Write, args, out, errs)
+}
+
+// runArchive writes the same in open formats, with a description: to be read without this program, or put back by it.
+func runArchive(args []string, _ io.Reader, out, errs io.Writer) int {
+	return writes("archive", backup.WriteArchive, args, out, errs)
+}
+
+func writes(name string, write func(context.Context, string, string, backup.Progress) error, args []string, out, errs io.Writer) int {
+	dsn, file, _, ok := backupArguments(name, args, errs)
 	if !ok {
 		return 2
 	}
 	ctx, stop := signal.NotifyContext(context.Background(), syscall.SIGINT, syscall.SIGTERM)
 	defer stop()
-	if err := backup.Write(ctx, dsn, file, progress(errs)); err != nil {
+	if err := write(ctx, dsn, file, progress(errs)); err != nil {
 		return failed(errs, err)
 	}
 	info, err := os.Stat(file)

@@ -37,7 +37,7 @@ func run(args []string, in io.Reader, out, errs io.Writer) int {
 	}
 	commands := map[string]func([]string, io.Reader, io.Writer, io.Writer) int{
 		"demo": runDemo, "serve": runServe, "migrate": runMigrate, "calc": runCalc, "openapi": runOpenAPI, "declared": runDeclared,
-		"with-database": runWithDatabase, "stop": runStop, "person": runPerson, "kinds": runKinds, "backup": runBackup, "cluster": runCluster, "restore": runRestore,
+		"with-database": runWithDatabase, "stop": runStop, "person": runPerson, "kinds": runKinds, "backup": runBackup, "archive": runArchive, "cluster": runCluster, "restore": runRestore,
 	}
 	switch args[0] {
 	case "help", "--help", "-h":

@@ -60,6 +60,7 @@ const AmountsPage = lazy(() => import('./amounts/amounts-page').then((m) => ({ d
 const UnsettledPage = lazy(() => import('./rules/unsettled-page').then((m) => ({ default: m.UnsettledPage })))
 const MemoryPage = lazy(() => import('./memory/memory-page').then((m) => ({ default: m.MemoryPage })))
 const WeekPage = lazy(() => import('./week/week-page').then((m) => ({ default: m.WeekPage })))
+const ArchivePage = lazy(() => import('./archive/archive-page').then((m) => ({ default: m.ArchivePage })))
 const RefusalsPage = lazy(() => import('./refusals/refusals-page').then((m) => ({ default: m.RefusalsPage })))
 const TrialsPage = lazy(() => import('./trials/trials-page').then((m) => ({ default: m.TrialsPage })))
 const TrialPage = lazy(() => import('./trials/trial-page').then((m) => ({ default: m.TrialPage })))
@@ -194,6 +195,7 @@ export function App() {
             <MemoryPage who={who.data} />
           </Route>
           <Route path="/week" component={WeekPage} />
+          <Route path="/archive" component={ArchivePage} />
           <Route path="/refusals" component={RefusalsPage} />
           <Route path="/claims" component={ClaimsPage} />
           <Route path="/claims/:number">

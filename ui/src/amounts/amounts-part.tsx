@@ -63,10 +63,9 @@ export function AmountsPart({ id }: { id: string }) {
           ))}
         </ul>
       )}
-      <details className="mt-2 rounded-xl border-[1.5px] border-line-strong px-3">
+      <details key={round} className="mt-2 rounded-xl border-[1.5px] border-line-strong px-3">
         <summary className="min-h-11 cursor-pointer py-2.5 font-semibold">{t('amounts.enter')}</summary>
         <form
-          key={round}
           className="grid gap-3 pb-3"
           onSubmit={(e) => {
             e.preventDefault()

@@ -791,6 +791,7 @@ export const reads = [
   'today',
   'see-week',
   'search',
+  'see-archive',
 ] as const
 
 /** The deeds that a device keeps while there is no network. */

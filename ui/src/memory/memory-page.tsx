@@ -13,6 +13,7 @@ const questions = [
   { key: 'refused', href: '/refusals', deed: 'keep-refusals' },
   { key: 'amounts', href: '/amounts' },
   { key: 'growers', href: '/growers' },
+  { key: 'archive', href: '/archive', deed: 'take-archive' },
 ] as const
 
 export function MemoryPage({ who }: { who: Person }) {

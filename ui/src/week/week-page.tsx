@@ -44,7 +44,7 @@ export function WeekPage() {
           <h2 className="border-oxblood border-b-2 pb-1 text-oxblood text-xl">{t('week.missing')}</h2>
           <ul className="gap-x-10 lg:columns-2">
             {missing.lines.map((l) => (
-              <WeekLine key={l.text + l.note + l.to} line={l} day={day} />
+              <WeekLine key={l.text + l.note + l.to} line={l} />
             ))}
           </ul>
         </section>
@@ -68,7 +68,7 @@ function PartOf({ part: p, day }: { part: Part; day: (on: string) => string }) {
       </div>
       <ul>
         {p.lines.map((l) => (
-          <WeekLine key={l.text + l.note + l.on} line={l} day={day} />
+          <WeekLine key={l.text + l.note + l.on} line={l} day={p.lines.some((x) => x.on) ? day : undefined} />
         ))}
         {p.lines.length === 0 && <li className="py-3 text-soft">{t('week.nothing')}</li>}
       </ul>
@@ -81,14 +81,18 @@ function PartOf({ part: p, day }: { part: Part; day: (on: string) => string }) {
   )
 }
 
-function WeekLine({ line: l, day }: { line: Schemas['WeekLine']; day: (on: string) => string }) {
+function WeekLine({ line: l, day }: { line: Schemas['WeekLine']; day?: (on: string) => string }) {
   return (
     <li className="row-line break-inside-avoid">
       <Link
         href={l.to}
-        className="grid min-h-12 grid-cols-[5.5rem_1fr] items-baseline gap-3 py-1.5 no-underline hover:bg-leaf-paper"
+        className={`grid min-h-12 content-center items-baseline gap-3 py-1.5 no-underline hover:bg-leaf-paper ${day ? 'grid-cols-[5.5rem_1fr]' : ''}`}
       >
-        <span className={l.late ? 'font-semibold text-oxblood text-sm' : 'text-soft text-sm'}>{l.on && day(l.on)}</span>
+        {day && (
+          <span className={l.late ? 'font-semibold text-oxblood text-sm' : 'text-soft text-sm'}>
+            {l.on && day(l.on)}
+          </span>
+        )}
         <span className="leading-snug">
           <span className="block font-semibold first-letter:uppercase">{l.text}</span>
           {l.note && <span className="block text-soft text-sm">{l.note}</span>}
