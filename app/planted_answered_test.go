@@ -117,6 +117,8 @@ func TestAftercareAnswers(t *testing.T) {
 	assert.Contains(t, ok("GET", "/api/v1/outcomes/schools", nil), "steps")
 	ok("GET", "/api/v1/outcomes/hand", nil)
 	assert.Contains(t, ok("GET", "/api/v1/week", nil), "missing")
+	assert.Contains(t, ok("GET", "/api/v1/chill", nil), "winters")
+	assert.Contains(t, ok("GET", "/api/v1/chill.csv", nil), "utah_units")
 	assert.Contains(t, ok("GET", "/api/v1/archive", nil), "planted_trees")
 	assert.Contains(t, ok("GET", "/api/v1/archive/house.zip", nil)[:2], "PK")
 	yard := h.as(t, "bram")

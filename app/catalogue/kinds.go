@@ -238,3 +238,15 @@ func given[T ~string](v T) *T {
 	}
 	return &v
 }
+
+// ChillNeeds are the portions of chill that kinds of the house need, of those with a need.
+func ChillNeeds(tx *kernel.Tx) ([]float64, error) {
+	list, err := kernel.Many[Kind](tx, "id", "")
+	out := []float64{}
+	for _, k := range list {
+		if k.Facts.ChillNeed != nil {
+			out = append(out, *k.Facts.ChillNeed)
+		}
+	}
+	return out, err
+}

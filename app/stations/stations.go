@@ -50,7 +50,7 @@ var (
 )
 
 // changed are the answers that another record makes old: whatever is judged by the climate of a site.
-var changed = []string{"list-stations", "see-station", "list-spots", "see-spot", "match", "match-order", "match-beside", "see-room", "plan", "today"}
+var changed = []string{"list-stations", "see-chill", "see-station", "list-spots", "see-spot", "match", "match-order", "match-beside", "see-room", "plan", "today"}
 
 // Capability declares what can be asked and done here; the weather may be nil.
 func Capability(weather Weather) kernel.Capability {
@@ -61,6 +61,8 @@ func Capability(weather Weather) kernel.Capability {
 	}
 	return kernel.Capability{Name: "stations", Tables: kernel.Folder(tables), Operations: []kernel.Operation{
 		kernel.Read("list-stations", "/stations", SeeStations, list),
+		kernel.Read("see-chill", "/chill", SeeStations, ledger),
+		kernel.ReadFile("chill-csv", "/chill.csv", SeeStations, "text/csv", ledgerCSV),
 		kernel.Read("see-station", "/stations/{id}", SeeStations, see),
 		kernel.Deed("add-station", "POST", "/stations", KeepStations, add, shown).Makes("list-stations"),
 		kernel.Deed("amend-station", "PUT", "/stations/{id}", KeepStations, amend, same).Makes(changed...),
@@ -74,7 +76,7 @@ func Capability(weather Weather) kernel.Capability {
 		kernel.Deed("take-in-record", "POST", "/records/{id}/parts", KeepStations, takeIn, kernel.Same).Unkeyed().Makes(append(changed, "see-record")...),
 		kernel.Deed("take-out-record", "POST", "/records/{id}/taken-out", KeepStations, takeOut, file).Makes(append(changed, "see-record")...),
 		kernel.Remove("discard-record", "/records/{id}", KeepStations, discard).Makes("see-station"),
-		kernel.Deed("poll-station", "PUT", "/stations/{id}/polled", KeepStations, setPolled(weather), same).Makes("list-stations", "see-station"),
+		kernel.Deed("poll-station", "PUT", "/stations/{id}/polled", KeepStations, setPolled(weather), same).Makes("list-stations", "see-chill", "see-station"),
 		kernel.ReadFile("station-readings", "/stations/{id}/readings.csv", SeeStations, "text/csv", readingsAsFile),
 	}, Jobs: []kernel.Job{poll(weather)}}
 }

@@ -303,3 +303,33 @@ func TestAForgottenSiteKeepsItsFigures(t *testing.T) {
 		return err
 	}))
 }
+
+// The ledger has every winter of the record by each count; one that is not whole counts for nothing, and the least is marked once.
+func TestTheChillOfEveryWinter(t *testing.T) {
+	w := Open(t)
+	l := Saw[stations.Ledger](w, "see-chill", kernel.None{})
+	require.NotEmpty(t, l.Stations)
+	assert.Positive(t, l.Kinds)
+	for _, s := range l.Stations {
+		worst, least := 0, math.Inf(1)
+		for _, each := range s.Winters {
+			if each.Whole {
+				least = math.Min(least, each.Chill.Portions)
+				require.NotNil(t, each.Enough)
+				assert.LessOrEqual(t, *each.Enough, l.Kinds)
+			} else {
+				assert.Nil(t, each.Enough, "of a winter that is not whole nobody knows")
+				assert.False(t, each.Worst)
+			}
+		}
+		for _, each := range s.Winters {
+			if each.Worst {
+				worst++
+				assert.InDelta(t, least, each.Chill.Portions, 0.01)
+			}
+		}
+		if !math.IsInf(least, 1) {
+			assert.Equal(t, 1, worst, s.Name)
+		}
+	}
+}

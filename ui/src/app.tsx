@@ -61,6 +61,7 @@ const UnsettledPage = lazy(() => import('./rules/unsettled-page').then((m) => ({
 const MemoryPage = lazy(() => import('./memory/memory-page').then((m) => ({ default: m.MemoryPage })))
 const WeekPage = lazy(() => import('./week/week-page').then((m) => ({ default: m.WeekPage })))
 const ArchivePage = lazy(() => import('./archive/archive-page').then((m) => ({ default: m.ArchivePage })))
+const ChillPage = lazy(() => import('./stations/chill-page').then((m) => ({ default: m.ChillPage })))
 const RefusalsPage = lazy(() => import('./refusals/refusals-page').then((m) => ({ default: m.RefusalsPage })))
 const TrialsPage = lazy(() => import('./trials/trials-page').then((m) => ({ default: m.TrialsPage })))
 const TrialPage = lazy(() => import('./trials/trial-page').then((m) => ({ default: m.TrialPage })))
@@ -196,6 +197,7 @@ export function App() {
           </Route>
           <Route path="/week" component={WeekPage} />
           <Route path="/archive" component={ArchivePage} />
+          <Route path="/chill" component={ChillPage} />
           <Route path="/refusals" component={RefusalsPage} />
           <Route path="/claims" component={ClaimsPage} />
           <Route path="/claims/:number">

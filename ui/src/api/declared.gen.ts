@@ -129,6 +129,7 @@ export const stales = {
   'add-station': ['list-stations'],
   'amend-station': [
     'list-stations',
+    'see-chill',
     'see-station',
     'list-spots',
     'see-spot',
@@ -141,6 +142,7 @@ export const stales = {
   ],
   'take-back-station': [
     'list-stations',
+    'see-chill',
     'see-station',
     'list-spots',
     'see-spot',
@@ -156,6 +158,7 @@ export const stales = {
   'read-record-so': ['see-record', 'see-station'],
   'take-in-record': [
     'list-stations',
+    'see-chill',
     'see-station',
     'list-spots',
     'see-spot',
@@ -169,6 +172,7 @@ export const stales = {
   ],
   'take-out-record': [
     'list-stations',
+    'see-chill',
     'see-station',
     'list-spots',
     'see-spot',
@@ -181,7 +185,7 @@ export const stales = {
     'see-record',
   ],
   'discard-record': ['see-station'],
-  'poll-station': ['list-stations', 'see-station'],
+  'poll-station': ['list-stations', 'see-chill', 'see-station'],
   'add-customer': [
     'list-spots',
     'see-spot',
@@ -741,6 +745,7 @@ export const reads = [
   'see-work',
   'list-growers',
   'list-stations',
+  'see-chill',
   'see-station',
   'see-record',
   'list-spots',

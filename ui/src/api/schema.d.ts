@@ -633,6 +633,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/chill": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** See chill */
+        get: operations["see-chill"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/chill.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Chill csv */
+        get: operations["chill-csv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/claims": {
         parameters: {
             query?: never;
@@ -9701,6 +9735,34 @@ export interface components {
             /** Format: int64 */
             version: number;
         };
+        StationsChillStation: {
+            id: string;
+            /**
+             * Format: double
+             * @description portions of the whole winters; null with fewer than three
+             */
+            median: number | null;
+            name: string;
+            winters: components["schemas"]["StationsChillWinter"][];
+        };
+        StationsChillWinter: {
+            chill: components["schemas"]["ClimateChillResult"];
+            /**
+             * Format: int64
+             * @description that are known
+             */
+            days: number;
+            /** Format: int64 */
+            enough: number | null;
+            /** @description nearly all of its days are known: only then does it count */
+            whole: boolean;
+            worst: boolean;
+            /**
+             * Format: int64
+             * @description in which it began
+             */
+            year: number;
+        };
         StationsChosen: {
             headings: components["schemas"]["StationHeading"][];
             /**
@@ -9713,6 +9775,14 @@ export interface components {
             celsius: boolean;
             /** Format: int64 */
             from: number;
+        };
+        StationsLedger: {
+            /**
+             * Format: int64
+             * @description of the house with a need for chill
+             */
+            kinds: number;
+            stations: components["schemas"]["StationsChillStation"][];
         };
         StationsLine: {
             facts: components["schemas"]["ClimateFacts"];
@@ -13218,6 +13288,83 @@ export interface operations {
                 };
                 content: {
                     "application/json": unknown;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "see-chill": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StationsLedger"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "chill-csv": {
+        parameters: {
+            query?: {
+                /** @description what stands between two cells */
+                separator?: "comma" | "semicolon" | "tab" | "pipe";
+            };
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
                 };
             };
             /** @description Error */

@@ -13,6 +13,7 @@ const questions = [
   { key: 'refused', href: '/refusals', deed: 'keep-refusals' },
   { key: 'amounts', href: '/amounts' },
   { key: 'growers', href: '/growers' },
+  { key: 'chill', href: '/chill' },
   { key: 'archive', href: '/archive', deed: 'take-archive' },
 ] as const
 
