@@ -3,24 +3,33 @@ package outcomes
 import (
 	"cmp"
 	"maps"
+	"math"
 	"slices"
 	"strings"
 	"time"
 
+	"sedum/app/prices"
+	"sedum/core/order"
 	"sedum/core/outcome"
 	"sedum/core/rules"
 	"sedum/kernel"
 )
 
 // liveMost is up to how many planted trees a page is counted when it is asked for; above it is counted at night, and says when.
-const liveMost = 2000
+var liveMost = 2000
 
 // Counted is what became of the trees of each group, by the names that records have for them.
 type Counted struct {
-	Groups []outcome.Group `json:"groups"`
+	Groups []GroupLine `json:"groups"`
 	// Causes are those of the losses; "" is a loss whose cause nobody settled.
 	Causes map[string]int `json:"causes"`
 	Trees  int            `json:"trees"`
+}
+
+// GroupLine is a group with what one of it that lives has cost.
+type GroupLine struct {
+	outcome.Group
+	Cost outcome.Cost `json:"cost"`
 }
 
 // Count is a Counted as it is kept.
@@ -43,9 +52,26 @@ type fate struct {
 	EndedOn                               *time.Time
 	LastOn                                *time.Time
 	Cause                                 string
+	// CostCents is of tree and materials; GrantedCents what was made good; Hours what somebody counted of the planting.
+	CostCents    *int
+	GrantedCents int
+	Hours        *float64
 }
 
-const fates = "SELECT g.grower, g.kind, g.form, g.flare, g.correction, g.hand_id, g.schools, t.contact, t.planted_on, t.ended_on, d.last_on, t.cause FROM planted_trees t JOIN planted_groups g ON g.planted_id = t.id LEFT JOIN visit_due d ON d.planted_id = t.id WHERE t.taken_back_at IS NULL"
+// cents is what a tree has cost, false where something of it has no price.
+func (f fate) cents(hourCents *int) (int, bool) {
+	if f.CostCents == nil || (f.Hours != nil && hourCents == nil) {
+		return 0, false
+	}
+	out := *f.CostCents + f.GrantedCents
+	if f.Hours != nil {
+		out += int(math.Round(*f.Hours * float64(*hourCents)))
+	}
+	return out, true
+}
+
+const fates = `SELECT g.grower, g.kind, g.form, g.flare, g.correction, g.hand_id, g.schools, t.contact, t.planted_on, t.ended_on, d.last_on, t.cause, g.cost_cents, COALESCE(c.cents, 0) AS granted_cents, a.amount AS hours FROM planted_trees t JOIN planted_groups g ON g.planted_id = t.id LEFT JOIN visit_due d ON d.planted_id = t.id
+		LEFT JOIN (SELECT planted_id, SUM(cents) AS cents FROM guarantee_claims WHERE taken_back_at IS NULL GROUP BY planted_id) c ON c.planted_id = t.id LEFT JOIN amounts_used a ON a.stands_key = CONCAT(t.id, ' hour') WHERE t.taken_back_at IS NULL`
 
 // followed is a tree in a group, for as long as anybody knows of it.
 func (f fate) followed(group string) outcome.Followed {
@@ -78,16 +104,32 @@ func (f fate) groupIn(by By, step string) string {
 	return f.Grower
 }
 
-func countOf(list []fate, by By, step string) Counted {
-	all, out := make([]outcome.Followed, 0, len(list)), Counted{Causes: map[string]int{}, Trees: len(list)}
+func countOf(list []fate, by By, step string, hourCents *int) Counted {
+	all, out := make([]outcome.Followed, 0, len(list)), Counted{Groups: []GroupLine{}, Causes: map[string]int{}, Trees: len(list)}
+	costs, unknown := map[string][]int{}, map[string]int{}
 	for _, f := range list {
-		all = append(all, f.followed(f.groupIn(by, step)))
+		group := f.groupIn(by, step)
+		all = append(all, f.followed(group))
+		if cents, known := f.cents(hourCents); !f.Contact {
+		} else if known {
+			costs[group] = append(costs[group], cents)
+		} else {
+			unknown[group]++
+		}
 		if f.EndedOn != nil {
 			out.Causes[f.Cause]++
 		}
 	}
-	out.Groups = outcome.Groups(all)
+	for _, g := range outcome.Groups(all) {
+		out.Groups = append(out.Groups, GroupLine{g, outcome.PerSurvivor(costs[g.Name], unknown[g.Name], g.Year)})
+	}
 	return out
+}
+
+// hourCents is what an hour of one person costs, nil where the house's list has no price for it.
+func hourCents(tx *kernel.Tx) (*int, error) {
+	listed, err := prices.InForce(tx)
+	return listed[order.Hour].Cents, err
 }
 
 // named is what a count is kept under.
@@ -127,9 +169,13 @@ func counted(tx *kernel.Tx, by By, steps []string) (out map[string]Counted, at *
 			return out, at, nil
 		}
 	}
+	hour, err := hourCents(tx)
+	if err != nil {
+		return out, nil, err
+	}
 	list, err := kernel.Rows[fate](tx, fates)
 	for _, step := range steps {
-		out[cmp.Or(step, string(by))] = countOf(list, by, step)
+		out[cmp.Or(step, string(by))] = countOf(list, by, step, hour)
 	}
 	return out, nil, err
 }
@@ -150,14 +196,18 @@ func night() kernel.Job {
 		if err != nil {
 			return err
 		}
+		hour, err := hourCents(tx)
+		if err != nil {
+			return err
+		}
 		kept := map[string]Counted{}
 		for _, by := range By("").All() {
 			if by == "school" {
 				for _, each := range rules.AllSchools() {
-					kept[named(by, string(each.Step))] = countOf(list, by, string(each.Step))
+					kept[named(by, string(each.Step))] = countOf(list, by, string(each.Step), hour)
 				}
 			} else {
-				kept[named(by, "")] = countOf(list, by, "")
+				kept[named(by, "")] = countOf(list, by, "", hour)
 			}
 		}
 		for _, name := range slices.Sorted(maps.Keys(kept)) {

@@ -10,7 +10,6 @@ import (
 
 	"sedum/app/ground"
 	"sedum/core/calc"
-	"sedum/core/outcome"
 	"sedum/core/roles"
 	"sedum/core/rules"
 	"sedum/kernel"
@@ -48,9 +47,9 @@ type Ask struct {
 
 // Page is what became of the trees of each group, and of what they were lost.
 type Page struct {
-	By     By              `json:"by"`
-	Step   string          `json:"step"`
-	Groups []outcome.Group `json:"groups"`
+	By     By          `json:"by"`
+	Step   string      `json:"step"`
+	Groups []GroupLine `json:"groups"`
 	// Causes are those of the losses, the commonest first; "" is a loss whose cause nobody settled.
 	Causes []Loss `json:"causes"`
 	Trees  int    `json:"trees"`
@@ -73,7 +72,7 @@ type Step struct {
 }
 
 func see(tx *kernel.Tx, q Ask) (Page, error) {
-	out := Page{By: q.By, Step: string(q.Step), Groups: []outcome.Group{}, Causes: []Loss{}, Steps: []Step{}}
+	out := Page{By: q.By, Step: string(q.Step), Groups: []GroupLine{}, Causes: []Loss{}, Steps: []Step{}}
 	for _, step := range rules.AllSchools() {
 		out.Steps = append(out.Steps, Step{string(step.Step), tx.Say.Say("school.step."+string(step.Step), nil)})
 	}

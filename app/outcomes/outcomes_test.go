@@ -2,15 +2,21 @@ package outcomes_test
 
 import (
 	"context"
+	"slices"
 	"testing"
+	"time"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"sedum/app/amounts"
 	. "sedum/app/apptest"
+	"sedum/app/claims"
 	"sedum/app/outcomes"
 	"sedum/app/planted"
+	"sedum/app/prices"
 	"sedum/app/troubles"
+	"sedum/core/outcome"
 	"sedum/core/rules"
 	"sedum/demo"
 	"sedum/kernel"
@@ -109,4 +115,56 @@ func TestAHandIsSeenByItselfAndTheManager(t *testing.T) {
 	none, err := as(w.Manager, "")
 	require.NoError(t, err)
 	assert.Nil(t, none.Mine)
+}
+
+// What a survivor costs follows what was counted and what was made good; a tree of which something has no price is in no figure.
+func TestWhatATreeThatLivesHasCost(t *testing.T) {
+	w := Open(t)
+	require.NoError(t, demo.LoadPlanted(context.Background(), w.Kernel))
+	cost := func() outcome.Cost { return see(w, "grower", "").Groups[0].Cost }
+	before := cost()
+	require.NotNil(t, before.MeanCents, "the demo's list has every price")
+	assert.Nil(t, before.Cents, "no tree of the demo is a year old")
+	trees := Saw[planted.Lines](w, "list-planted", struct{ Limit int }{100}).Trees
+	dead := trees[slices.IndexFunc(trees, func(l planted.Line) bool { return l.EndedOn != nil })]
+	w.Deed(w.Advisor, "open-claim", ByID(dead.ID), claims.NewClaim{AskedOn: Ten.Format(time.DateOnly), Said: "it died"})
+	w.Deed(w.Manager, "decide-claim", ByNumber(1), claims.Decided{Answer: "granted", Given: "money", Cents: Ptr(9000), Reason: "ours", Letter: "here it is", Version: 1})
+	assert.Equal(t, *before.MeanCents+9000/before.Trees, *cost().MeanCents)
+	granted := *cost().MeanCents
+	w.Deed(w.Hand, "record-amounts", ByID(dead.ID), amounts.Told{Amounts: []amounts.One{{Counted: "hour", Amount: Ptr(2.0)}}})
+	list := Saw[prices.List](w, "list-prices", kernel.None{})
+	hour := list.Prices[slices.IndexFunc(list.Prices, func(l prices.Line) bool { return l.Material == "hour" })]
+	require.NotNil(t, hour.Cents)
+	assert.InDelta(t, float64(granted)+2*float64(*hour.Cents)/float64(before.Trees), float64(*cost().MeanCents), 1)
+	w.Deed(w.Manager, "change-price", prices.ByMaterial{Material: "hour"}, prices.Changed{Version: hour.Version})
+	unpriced := cost()
+	assert.Equal(t, []int{before.Trees - 1, 1}, []int{unpriced.Trees, unpriced.Unknown}, "its hours have no price any more")
+}
+
+// Where there are many trees a page is what the night counted, and says when; it is the same that is counted at once.
+func TestManyTreesAreCountedAtNight(t *testing.T) {
+	w := Open(t)
+	require.NoError(t, demo.LoadPlanted(context.Background(), w.Kernel))
+	live, record := see(w, "school", "flare"), Saw[outcomes.SchoolRecord](w, "see-school-record", kernel.None{})
+	assert.Nil(t, live.CountedAt)
+	defer outcomes.SetLiveMost(5)()
+	assert.Nil(t, see(w, "school", "flare").CountedAt, "before the first night it is counted at once")
+	w.Job("count-outcomes")
+	kept := see(w, "school", "flare")
+	require.NotNil(t, kept.CountedAt)
+	kept.CountedAt = nil
+	assert.Equal(t, live, kept)
+	again := Saw[outcomes.SchoolRecord](w, "see-school-record", kernel.None{})
+	require.NotNil(t, again.CountedAt)
+	assert.Equal(t, record.Steps, again.Steps)
+	for _, tree := range Saw[planted.Lines](w, "list-planted", struct{ Limit int }{100}).Trees {
+		if tree.EndedOn == nil {
+			w.Deed(w.Advisor, "take-back-planted", ByID(tree.ID), planted.Because{Reason: "x"})
+			break
+		}
+	}
+	assert.Equal(t, live.Trees, see(w, "school", "flare").Trees, "until the next night")
+	w.At(Ten.AddDate(0, 0, 1))
+	w.Job("count-outcomes")
+	assert.Equal(t, live.Trees-1, see(w, "school", "flare").Trees)
 }

@@ -4,7 +4,11 @@ import (
 	"slices"
 
 	"sedum/app/bench"
+	"sedum/app/prices"
 	"sedum/app/sheets"
+	"sedum/app/yard"
+	"sedum/core/order"
+	"sedum/core/rules"
 	"sedum/core/stock"
 	"sedum/kernel"
 )
@@ -20,6 +24,8 @@ type Groups struct {
 	Correction string
 	HandID     *string
 	Schools    map[string]string `gorm:"serializer:json"`
+	// CostCents is what the tree and its materials cost by the prices of the day on which it was written down; nil where something had none.
+	CostCents *int
 }
 
 // TableName says of what.
@@ -45,6 +51,30 @@ func groupsOf(tx *kernel.Tx, t Tree, s sheets.Sheet) (Groups, error) {
 		out.Schools = map[string]string{}
 	}
 	var err error
-	out.HandID, err = bench.LastHand(tx, t.TreeID, rootCuts)
+	if out.HandID, err = bench.LastHand(tx, t.TreeID, rootCuts); err != nil {
+		return out, err
+	}
+	out.CostCents, err = costOf(tx, t, s)
 	return out, err
+}
+
+// costOf is what a planting takes by the house's list, its hands apart: nobody knows here whose they are.
+func costOf(tx *kernel.Tx, t Tree, s sheets.Sheet) (*int, error) {
+	of, err := yard.TreesByID(tx, []string{t.TreeID})
+	if err != nil || len(of) == 0 {
+		return nil, err
+	}
+	lot, err := yard.LotByID(tx, of[0].LotID)
+	if err != nil {
+		return nil, err
+	}
+	listed, err := prices.InForce(tx)
+	if err != nil {
+		return nil, err
+	}
+	whole := order.Of(rules.Restore(s.Content.House), []order.Tree{{Input: s.Content.Input, Plan: s.Content.Plan, PriceCents: lot.PriceCents}}, listed, false)
+	if whole.UnpricedTrees > 0 || len(whole.Unpriced) > 0 || whole.Withheld {
+		return nil, nil
+	}
+	return &whole.TotalCents, nil
 }

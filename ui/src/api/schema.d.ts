@@ -7989,6 +7989,20 @@ export interface components {
         OrdersWays: {
             ways: components["schemas"]["OrdersWay"][];
         };
+        OutcomeCost: {
+            /** Format: int64 */
+            cents: number | null;
+            /** Format: int64 */
+            high_cents: number | null;
+            /** Format: int64 */
+            low_cents: number | null;
+            /** Format: int64 */
+            mean_cents: number | null;
+            /** Format: int64 */
+            trees: number;
+            /** Format: int64 */
+            unknown: number;
+        };
         OutcomeCurve: {
             /** Format: double */
             high: number;
@@ -8047,6 +8061,27 @@ export interface components {
         };
         /** @enum {string} */
         OutcomesBy: "grower" | "kind" | "form" | "flare" | "correction" | "school";
+        OutcomesGroupLine: {
+            /** Format: double */
+            best: number;
+            cost: components["schemas"]["OutcomeCost"];
+            curve: components["schemas"]["OutcomeCurve"][];
+            /** Format: int64 */
+            deaths: number;
+            /** Format: int64 */
+            followed_days: number;
+            name: string;
+            /** Format: int64 */
+            others: number;
+            /** Format: double */
+            p: number | null;
+            too_early: boolean;
+            /** Format: int64 */
+            trees: number;
+            /** Format: double */
+            worst: number;
+            year: components["schemas"]["OutcomeCurve"] | null;
+        };
         OutcomesHand: {
             /** @description empty for everybody but a manager */
             choose: components["schemas"]["OutcomesPerson"][];
@@ -8102,7 +8137,7 @@ export interface components {
             causes: components["schemas"]["OutcomesLoss"][];
             /** Format: date-time */
             counted_at: string | null;
-            groups: components["schemas"]["OutcomeGroup"][];
+            groups: components["schemas"]["OutcomesGroupLine"][];
             step: string;
             /** @description schools of which trees differ, by their step */
             steps: components["schemas"]["OutcomesStep"][];

@@ -5,6 +5,7 @@ import { outcomesQuery } from '../api/aftercare-queries'
 import type { Person, Schemas } from '../api/client'
 import { outcomesBy } from '../api/declared.gen'
 import { Survival } from '../drawing/survival'
+import { useMoney } from '../order/money'
 import { Choice } from '../parts/choice'
 import { Failed, Loading } from '../parts/states'
 import { sayMoment } from '../parts/time'
@@ -77,13 +78,15 @@ export function OutcomesPage({ who }: { who: Person }) {
         )}
         <HandPart who={who} />
         <p className="text-soft text-sm">{t('outcome.observed')}</p>
+        <p className="text-soft text-sm">{t('cost.about')}</p>
         {p.counted_at && <p className="text-soft text-sm">{t('outcome.counted', { when: sayMoment(p.counted_at) })}</p>}
       </div>
     </div>
   )
 }
 
-function GroupRow({ group: g }: { group: Schemas['OutcomeGroup'] }) {
+function GroupRow({ group: g }: { group: Schemas['OutcomesGroupLine'] }) {
+  const money = useMoney()
   const { t } = useTranslation()
   return (
     <li className="row-line grid gap-x-6 py-4 md:grid-cols-[15rem_1fr]">
@@ -104,6 +107,19 @@ function GroupRow({ group: g }: { group: Schemas['OutcomeGroup'] }) {
         )}
         <p className="text-soft text-sm">
           {g.p === null ? t('outcome.early') : t('outcome.chance', { p: percent(g.p) })}
+        </p>
+        <p className="text-sm">
+          {g.cost.mean_cents === null
+            ? t('cost.none')
+            : g.cost.cents === null
+              ? t('cost.early', { mean: money(g.cost.mean_cents) })
+              : t('cost.survivor', {
+                  cost: money(g.cost.cents),
+                  low: g.cost.low_cents === null ? '' : money(g.cost.low_cents),
+                  high: g.cost.high_cents === null ? t('cost.no-end') : money(g.cost.high_cents),
+                  mean: money(g.cost.mean_cents),
+                })}{' '}
+          {g.cost.unknown > 0 && t('cost.unknown', { count: g.cost.unknown })}
         </p>
       </div>
       <Survival group={g} />
