@@ -61,6 +61,10 @@ func TestAftercareAnswers(t *testing.T) {
 	ok("GET", tree+"/visits", nil)
 	ok("POST", tree+"/visits/http-visit/taken-back", map[string]any{"reason": "another tree"})
 	ok("GET", "/api/v1/round?days=21&limit=5", nil)
+	onPaper := poppler(t, []byte(ok("GET", "/api/v1/round.pdf?days=60&limit=12&paper=a4", nil)), "pdftotext", "-layout")
+	for _, line := range []string{"trees to go to", "Odile Marsh", "against the trunk", "cutting in", "Shoot ______ mm"} {
+		assert.Contains(t, onPaper, line)
+	}
 	signs := map[string]any{"said": "the leaves are yellow", "seen": map[string]any{"flare": "straight"}, "unheard": []any{}, "planted_id": list.Trees[0].ID}
 	ok("POST", "/api/v1/troubles/weighing", signs)
 	var trouble struct{ Number, Version int }

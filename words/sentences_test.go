@@ -215,6 +215,7 @@ func sets() map[string]said {
 		"visits.Shows":          by(set.Texts[visits.Shows](), "", "visit.shows."),
 		"week.Section":          by(set.Texts[week.Section](), "", "week."),
 		"water.Advice":          by(set.Texts[water.Advice](), "water.says.", "water.advice."),
+		"water.Way":             by(set.Texts[water.Way](), "", "water.way."),
 		"water.Felt":            by(set.Texts[water.Felt](), "", "soil.felt."),
 		"water.Ground":          unsaid(set.Texts[water.Ground]()), // an input of the calculator alone
 		"water.Leaf":            by(set.Texts[water.Leaf](), "", "water.leaf."),

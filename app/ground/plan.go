@@ -357,7 +357,11 @@ func savePlan(tx *kernel.Tx, p kernel.ByID, c PlanChange) (string, error) {
 		return "", err
 	}
 	c.Plan.Spots = kept
-	return p.ID, kernel.Add(tx, &SitePlan{ID: kernel.NewID(), SiteID: s.Site.ID, Version: c.Version + 1, Plan: c.Plan, PersonID: tx.Who.ID, At: tx.Now})
+	placed := s.Plan.Plan.OriginAt == nil && c.Plan.OriginAt != nil
+	if err := kernel.Add(tx, &SitePlan{ID: kernel.NewID(), SiteID: s.Site.ID, Version: c.Version + 1, Plan: c.Plan, PersonID: tx.Who.ID, At: tx.Now}); err != nil || !placed {
+		return p.ID, err
+	}
+	return p.ID, takeNearest(tx, s.Site, *c.Plan.OriginAt)
 }
 
 // PlanWas asks for an earlier version of a plan.

@@ -9,6 +9,8 @@ import (
 	"sedum/app/stations"
 	"sedum/core/climate"
 	"sedum/core/fault"
+	"sedum/core/num"
+	"sedum/core/rules"
 	"sedum/core/station"
 	"sedum/core/survey"
 	"sedum/kernel"
@@ -161,4 +163,29 @@ func stationFor(tx *kernel.Tx, c NewCustomer) (id *string, latDeg float64, err e
 		return nil, 0, fault.List{{Field: "lat_deg", Code: fault.Required}}
 	}
 	return id, latDeg, nil
+}
+
+// takeNearest gives a site that has no station the nearest one, once somebody says where on the globe it lies: of those whose place is known and
+// that lie near enough (rules.SiteStationKM). Whoever knows better chooses another, or none.
+func takeNearest(tx *kernel.Tx, site Site, at survey.LatLon) error {
+	if site.StationID != nil {
+		return nil
+	}
+	all, err := stations.All(tx)
+	if err != nil {
+		return err
+	}
+	nearest, away := "", tx.Who.House.Value(rules.SiteStationKM)
+	for _, s := range all {
+		if s.LonDeg == nil {
+			continue
+		}
+		if km := at.KMTo(survey.LatLon{LatDeg: s.LatDeg, LonDeg: *s.LonDeg}); num.AtMost(km, away) {
+			nearest, away = s.ID, km
+		}
+	}
+	if nearest == "" {
+		return nil
+	}
+	return kernel.ChangeOne[Site](tx, map[string]any{"station_id": nearest, "version": site.Version + 1}, "id = ?", site.ID)
 }

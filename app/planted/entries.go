@@ -17,6 +17,7 @@ type Entry struct {
 	PlantedID  string
 	DoneOn     time.Time
 	GivenL     *float64
+	Way        water.Way
 	Felt       water.Felt
 	ByCustomer bool
 	PersonID   *string
@@ -33,6 +34,7 @@ type NewEntry struct {
 	ID     string     `json:"id" maxLength:"32"`
 	DoneOn string     `json:"done_on"`
 	GivenL *float64   `json:"given_l,omitempty" exclusiveMinimum:"0" maximum:"2000"`
+	Way    water.Way  `json:"way,omitempty" optional:"true" doc:"how it was given"`
 	Felt   water.Felt `json:"felt,omitempty" optional:"true"`
 }
 
@@ -63,13 +65,16 @@ func Enter(tx *kernel.Tx, id string, n NewEntry, byCustomer bool) error {
 	if n.GivenL == nil && n.Felt == "" {
 		l.Add("given_l", fault.Required, nil)
 	}
+	if n.Way != "" && n.GivenL == nil {
+		l.Add("given_l", fault.Required, nil)
+	}
 	if !entryID.MatchString(n.ID) {
 		l.Add("id", fault.NotText, nil)
 	}
 	if err := l.Err(); err != nil {
 		return err
 	}
-	e := Entry{ID: n.ID, PlantedID: t.ID, DoneOn: on, GivenL: n.GivenL, Felt: n.Felt, ByCustomer: byCustomer, At: tx.Entered()}
+	e := Entry{ID: n.ID, PlantedID: t.ID, DoneOn: on, GivenL: n.GivenL, Way: n.Way, Felt: n.Felt, ByCustomer: byCustomer, At: tx.Entered()}
 	if tx.Who.ID != "" {
 		e.PersonID = &tx.Who.ID
 	}
@@ -103,7 +108,7 @@ func takeBackEntry(tx *kernel.Tx, p OfTree, why Because) (string, error) {
 	if err != nil {
 		return "", err
 	}
-	was := map[string]any{"done_on": e.DoneOn.Format(time.DateOnly), "given_l": e.GivenL, "felt": e.Felt}
+	was := map[string]any{"done_on": e.DoneOn.Format(time.DateOnly), "given_l": e.GivenL, "way": e.Way, "felt": e.Felt}
 	if err := mending.Keep(tx, mending.Planted, t.ID, was, why.Reason); err != nil {
 		return "", err
 	}

@@ -161,6 +161,7 @@ type ShownEntry struct {
 	ID         string     `json:"id"`
 	DoneOn     string     `json:"done_on"`
 	GivenL     *float64   `json:"given_l" decimals:"1"`
+	Way        water.Way  `json:"way" optional:"true"`
 	Felt       water.Felt `json:"felt" optional:"true"`
 	ByCustomer bool       `json:"by_customer"`
 	// Moved is by how much of its capacity the store was off, nil for an entry without a finger test.
@@ -227,7 +228,7 @@ func pageOf(tx *kernel.Tx, t Tree) (Page, error) {
 		of[l.Date.Format(time.DateOnly)] = l
 	}
 	for _, e := range f.entries {
-		shown := ShownEntry{ID: e.ID, DoneOn: e.DoneOn.Format(time.DateOnly), GivenL: e.GivenL, Felt: e.Felt, ByCustomer: e.ByCustomer}
+		shown := ShownEntry{ID: e.ID, DoneOn: e.DoneOn.Format(time.DateOnly), GivenL: e.GivenL, Way: e.Way, Felt: e.Felt, ByCustomer: e.ByCustomer}
 		if l, ok := of[shown.DoneOn]; ok && e.Felt != "" {
 			shown.Moved = &l.Moved
 		}

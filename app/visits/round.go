@@ -36,7 +36,8 @@ type Round struct {
 	Left int `json:"left"`
 }
 
-type roundAsk struct {
+// RoundAsk is how far ahead a round looks, and how many trees a day holds.
+type RoundAsk struct {
 	Days  int `query:"days" default:"7" minimum:"0" maximum:"60" doc:"what is due within so many days is taken along"`
 	Limit int `query:"limit" default:"12" minimum:"1" maximum:"60"`
 }
@@ -60,7 +61,7 @@ func dueRows(tx *kernel.Tx, until time.Time) ([]dueRow, error) {
 
 // round takes what is late or hurts soonest, as many as a day holds, and puts them in the order of a short way. A tree whose look somebody has
 // settled, the customer's with a photograph too, is not on it.
-func round(tx *kernel.Tx, ask roundAsk) (Round, error) {
+func round(tx *kernel.Tx, ask RoundAsk) (Round, error) {
 	out := Round{Stops: []Stop{}}
 	until := tx.Today().AddDate(0, 0, ask.Days)
 	rows, err := dueRows(tx, until)

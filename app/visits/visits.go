@@ -69,6 +69,7 @@ func Capability() kernel.Capability {
 		kernel.ReadFile("see-visit-photo", "/visit-photos/{id}/picture.jpg", planted.SeePlanted, "image/jpeg", pictureOf(func(p Photo) []byte { return p.Picture })),
 		kernel.ReadFile("see-visit-thumbnail", "/visit-photos/{id}/thumbnail.jpg", planted.SeePlanted, "image/jpeg", pictureOf(func(p Photo) []byte { return p.Thumbnail })),
 		kernel.Read("see-round", "/round", MakeVisits, round),
+		kernel.ReadFile("round-pdf", "/round.pdf", MakeVisits, "application/pdf", roundPDF),
 	}}
 }
 

@@ -297,6 +297,7 @@ var catalogue = []Rule{
 	{SiteGateSpare, 0.1, 0, 0.5, "m"},
 	{SiteLookedDays, 7, 1, 30, "days"},
 	{SiteFarWater, 50, 10, 300, "m"},
+	{SiteStationKM, 60, 5, 300, "km"},
 	{SunLeafTakes, 0.8, 0.3, 1, "share"},
 	{SunBareTakes, 0.3, 0, 0.8, "share"},
 	{SunEvergreenTakes, 0.9, 0.5, 1, "share"},

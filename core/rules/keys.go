@@ -295,6 +295,7 @@ const (
 	SiteGateSpare          Key = "site.gate_spare_m"
 	SiteLookedDays         Key = "site.looked_days"
 	SiteFarWater           Key = "site.far_water_m"
+	SiteStationKM          Key = "site.station_km"
 	RoomClearance          Key = "room.clearance_unknown_m"
 	DrainRising            Key = "drain.rising_mm"
 	SampleWindow           Key = "sample.window_lots"

@@ -30,6 +30,12 @@ type Felt string
 // All lists them.
 func (Felt) All() []Felt { return []Felt{"wet", "moist", "dry"} }
 
+// Way is how water was given; "" is that nobody said.
+type Way string
+
+// All lists them: from a can or hose, into a bag that lets it out over hours, into a pipe beside the ball.
+func (Way) All() []Way { return []Way{"can", "bag", "pipe"} }
+
 // Entry is something somebody did or felt at the tree on a day: water given, or a finger test.
 type Entry struct {
 	Date   time.Time

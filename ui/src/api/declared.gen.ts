@@ -1546,6 +1546,7 @@ export const rulesKey = [
   'site.gate_spare_m',
   'site.looked_days',
   'site.far_water_m',
+  'site.station_km',
   'sun.leaf_takes_share',
   'sun.bare_takes_share',
   'sun.evergreen_takes_share',
@@ -1898,6 +1899,7 @@ export const waterAdvice = ['water-now', 'water-twice', 'not-yet', 'too-wet'] as
 export const waterFelt = ['wet', 'moist', 'dry'] as const
 export const waterGround = ['sand', 'loam', 'clay'] as const
 export const waterLeaf = ['leafless', 'leafing', 'full', 'evergreen'] as const
+export const waterWay = ['can', 'bag', 'pipe'] as const
 export const weekSection = ['missing', 'check', 'plant', 'water', 'care', 'look'] as const
 export const wordsLanguage = ['en-US', 'en-GB', 'es'] as const
 export const wordsUnits = ['metric', 'us'] as const

@@ -1,9 +1,10 @@
 import { useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { ask, client, newKey, type Schemas } from '../api/client'
-import { waterFelt } from '../api/declared.gen'
+import { waterFelt, waterWay } from '../api/declared.gen'
 import { useKeptOf } from '../offline/kept'
 import { useKeptDeed } from '../offline/use-kept-deed'
+import { Choice } from '../parts/choice'
 import { useDeed } from '../parts/deed'
 import { MeasureField } from '../parts/measure-field'
 import { sayProblem } from '../parts/states'
@@ -23,6 +24,7 @@ export function EntriesPart({ page, may }: { page: Schemas['VisitsPage']; may: b
   const { t } = useTranslation()
   const { units } = useSettings()
   const [litres, setLitres] = useState<number | null>(null)
+  const [way, setWay] = useState<Schemas['WaterWay'] | undefined>()
   const [day, setDay] = useState(today)
   const [mending, setMending] = useState('')
   const add = useKeptDeed(
@@ -39,7 +41,7 @@ export function EntriesPart({ page, may }: { page: Schemas['VisitsPage']; may: b
     ),
   )
   const waiting = useKeptOf('add-care-entry', (e) => e.planted === page.id)
-  const give = (what: { given_l?: number; felt?: Schemas['WaterFelt'] }) =>
+  const give = (what: { given_l?: number; way?: Schemas['WaterWay']; felt?: Schemas['WaterFelt'] }) =>
     add.mutate({ planted: page.id, id: newKey().slice(0, 20), done_on: day, ...what })
   const failed = add.error ?? back.error
   const dose = page.fill_l && page.fill_l > 0 ? page.fill_l : page.dose_l
@@ -63,11 +65,18 @@ export function EntriesPart({ page, may }: { page: Schemas['VisitsPage']; may: b
           type="button"
           className="deed"
           disabled={litres === null || add.isPending}
-          onClick={() => litres !== null && give({ given_l: litres })}
+          onClick={() => litres !== null && give({ given_l: litres, ...(way ? { way } : {}) })}
         >
           {t('care.watered')}
         </button>
       </div>
+      <Choice
+        compact
+        label={t('care.way')}
+        value={way}
+        onChange={setWay}
+        options={waterWay.map((value) => ({ value, label: t(`water.way.${value}`) }))}
+      />
       <p className="mt-3 mb-1 font-semibold text-sm">{t('care.finger')}</p>
       <div className="grid grid-cols-3 gap-1">
         {waterFelt.map((felt) => (
@@ -95,7 +104,10 @@ export function EntriesPart({ page, may }: { page: Schemas['VisitsPage']; may: b
               <span className="flex items-baseline justify-between gap-3">
                 <span>
                   {[
-                    e.given_l !== null && t('care.was-poured', { amount: sayLitres(e.given_l, units) }),
+                    e.given_l !== null &&
+                      t(e.way === 'bag' || e.way === 'pipe' ? `care.refilled.${e.way}` : 'care.was-poured', {
+                        amount: sayLitres(e.given_l, units),
+                      }),
                     e.felt && t('care.was-felt', { felt: t(`soil.felt.${e.felt}`) }),
                   ]
                     .filter(Boolean)

@@ -9,12 +9,14 @@ import { useKeptOf } from '../offline/kept'
 import { Choice } from '../parts/choice'
 import { Failed, Loading } from '../parts/states'
 import { sayDay } from '../parts/time'
+import { useSettings } from '../words/settings'
 
 const within = [0, 7, 21] as const
 
 /** Who is gone to today, in the order of a short way. What each visit needs is kept on this device, for where there is no network. */
 export function RoundPage() {
   const { t } = useTranslation()
+  const { units } = useSettings()
   const [days, setDays] = useState<number>(7)
   const round = useQuery(roundQuery(days, 12))
   const stops = round.data?.stops ?? []
@@ -45,6 +47,16 @@ export function RoundPage() {
             options={within.map((d) => ({ value: String(d), label: d ? t('going.days', { n: d }) : t('going.today') }))}
           />
         </div>
+        {stops.length > 0 && (
+          <a
+            className="quiet no-print mt-3 inline-block no-underline"
+            href={`/api/v1/round.pdf?days=${days}&limit=12&paper=${units === 'us' ? 'letter' : 'a4'}`}
+            target="_blank"
+            rel="noreferrer"
+          >
+            {t('going.paper')}
+          </a>
+        )}
       </header>
       <ol className="border-ink border-t-2">
         {stops.map((s, i) => (
