@@ -45,7 +45,7 @@ func RoundPDF(s words.Speaker, h House, r Round, size string) ([]byte, error) {
 	p.MultiCell(inner, 5, r.About, "", "L", false)
 	p.Ln(3)
 	for i, stop := range r.Stops {
-		p.room(height, 52+5*float64(len(stop.Wants)))
+		p.room(height, 30+5*float64(len(stop.Wants))+4.6*float64(len(r.Circles)/2+2))
 		top := p.GetY()
 		p.SetLineWidth(0.4)
 		p.Line(marginMM, top, width-marginMM, top)
@@ -63,20 +63,30 @@ func RoundPDF(s words.Speaker, h House, r Round, size string) ([]byte, error) {
 		}
 		p.SetFont("text", "B", 10)
 		for _, want := range stop.Wants {
-			p.SetX(marginMM + 11)
-			p.MultiCell(inner-11, 5, "□ "+want, "", "L", false)
+			p.SetLineWidth(0.3)
+			p.Rect(marginMM+11.5, p.GetY()+1, 3, 3, "D")
+			p.SetX(marginMM + 16)
+			p.MultiCell(inner-16, 5, want, "", "L", false)
 		}
 		p.SetFont("text", "", 9)
-		half := (inner - 11) / 2
+		left := true
 		for k, c := range r.Circles {
-			if k%2 == 0 {
+			text := c.What + ": " + strings.Join(c.Words, " · ")
+			// What does not fit beside another has a line of its own.
+			wide, half := p.GetStringWidth(text) > (inner-11)/2-2, (inner-11)/2
+			if wide && !left {
+				p.Ln(4.6)
+				left = true
+			}
+			if left {
 				p.SetX(marginMM + 11)
 			}
 			next := 0
-			if k%2 == 1 || k == len(r.Circles)-1 {
+			if !left || wide || k == len(r.Circles)-1 {
 				next = 1
 			}
-			p.CellFormat(half, 5, c.What+": "+strings.Join(c.Words, " · "), "", next, "L", false, 0, "")
+			p.CellFormat(half, 4.6, text, "", next, "L", false, 0, "")
+			left = next == 1
 		}
 		p.SetX(marginMM + 11)
 		p.MultiCell(inner-11, 6, r.Measured, "", "L", false)

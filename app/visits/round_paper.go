@@ -41,7 +41,7 @@ func roundPDF(tx *kernel.Tx, p roundOnPaper) (kernel.File, error) {
 	for _, each := range []struct {
 		name  string
 		words []string
-	}{{"alive", set.Texts[visit.Alive]()}, {"leaves", set.Texts[visit.Leaves]()}, {"soil", set.Texts[water.Felt]()}, {"flare", set.Texts[visit.Flare]()}, {"stake", set.Texts[visit.Stake]()}, {"tie", set.Texts[visit.Tie]()},
+	}{{"alive", set.Texts[visit.Alive]()}, {"leaves", set.Texts[visit.Leaves]()}, {"top_soil", set.Texts[water.Felt]()}, {"middle_soil", set.Texts[water.Felt]()}, {"deep_soil", set.Texts[water.Felt]()}, {"flare", set.Texts[visit.Flare]()}, {"stake", set.Texts[visit.Stake]()}, {"tie", set.Texts[visit.Tie]()},
 		{"guard", set.Texts[visit.Guard]()}, {"mulch", set.Texts[visit.Mulch]()}, {"grass", set.Texts[visit.Grass]()}, {"damage", append([]string{"none"}, set.Texts[visit.Damage]()...)}} {
 		c := paper.Circle{What: say.Say("round.what."+each.name, nil)}
 		for _, word := range each.words {
