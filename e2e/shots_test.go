@@ -169,6 +169,9 @@ func (h *house) aftercareShots(shot func(*hand, string, ...string), p, phone *ha
 	p.goTo("/outcomes")
 	p.sees("Too early to tell")
 	shot(p, "outcomes")
+	p.goTo("/week")
+	p.sees("Check in the yard")
+	shot(p, "week")
 	phone.goTo("/round")
 	phone.sees("trees to go to")
 	shot(phone, "round")
@@ -210,7 +213,7 @@ var notShown = map[string]bool{"sign-in": true, "bench-lots": true, "bench-work"
 	"bench-plug": true, "bench-bare-root": true, "kinds": true, "clock-tablet": true, "bench-bare-root-tablet": true, "bench-many-stems": true, "bench-grafted": true, "sample-plan": true, "bench-balled": true, "letterhead": true,
 	"people": true, "access": true, "sample-found": true, "growers": true, "note": true, "soil": true, "beside": true, "bench-line": true, "several": true, "sheet-phone": true,
 	"room": true, "station": true, "quantities": true, "arrivals": true, "bench-below": true, "aftercare": true, "copy-planted": true,
-	"dates": true, "search": true, "life": true, "copy-letters": true, "kind": true, "survey": true}
+	"dates": true, "search": true, "life": true, "copy-letters": true, "kind": true, "survey": true, "sheet": true}
 
 // shotInto takes a picture once the last answer has drawn itself.
 func shotInto(folder string) func(p *hand, name string, first ...string) {

@@ -84,6 +84,13 @@ func changeOdds(tx *kernel.Tx, _ kernel.None, n NewOdd) (kernel.None, error) {
 type OddsPage struct {
 	Questions []OddsQuestion `json:"questions"`
 	Changes   []OddsChange   `json:"changes"`
+	Causes    []NamedCause   `json:"causes"`
+}
+
+// NamedCause is a cause with its name.
+type NamedCause struct {
+	Cause trouble.Cause `json:"cause"`
+	Name  string        `json:"name"`
 }
 
 // OddsQuestion is a question with its answers and what they speak for.
@@ -120,7 +127,10 @@ type OddsChange struct {
 }
 
 func listOdds(tx *kernel.Tx, _ kernel.None) (OddsPage, error) {
-	out := OddsPage{Questions: []OddsQuestion{}, Changes: []OddsChange{}}
+	out := OddsPage{Questions: []OddsQuestion{}, Changes: []OddsChange{}, Causes: []NamedCause{}}
+	for _, c := range trouble.Cause("").All() {
+		out.Causes = append(out.Causes, NamedCause{c, causeName(tx.Say, c)})
+	}
 	list, err := changed(tx)
 	if err != nil {
 		return out, err

@@ -62,6 +62,7 @@ const MemoryPage = lazy(() => import('./memory/memory-page').then((m) => ({ defa
 const WeekPage = lazy(() => import('./week/week-page').then((m) => ({ default: m.WeekPage })))
 const ArchivePage = lazy(() => import('./archive/archive-page').then((m) => ({ default: m.ArchivePage })))
 const ChillPage = lazy(() => import('./stations/chill-page').then((m) => ({ default: m.ChillPage })))
+const OddsPage = lazy(() => import('./trouble/odds-page').then((m) => ({ default: m.OddsPage })))
 const RefusalsPage = lazy(() => import('./refusals/refusals-page').then((m) => ({ default: m.RefusalsPage })))
 const TrialsPage = lazy(() => import('./trials/trials-page').then((m) => ({ default: m.TrialsPage })))
 const TrialPage = lazy(() => import('./trials/trial-page').then((m) => ({ default: m.TrialPage })))
@@ -198,6 +199,9 @@ export function App() {
           <Route path="/week" component={WeekPage} />
           <Route path="/archive" component={ArchivePage} />
           <Route path="/chill" component={ChillPage} />
+          <Route path="/rules/odds">
+            <OddsPage who={who.data} />
+          </Route>
           <Route path="/refusals" component={RefusalsPage} />
           <Route path="/claims" component={ClaimsPage} />
           <Route path="/claims/:number">

@@ -10985,6 +10985,10 @@ export interface components {
             next: number;
             troubles: components["schemas"]["TroublesLine"][];
         };
+        TroublesNamedCause: {
+            cause: components["schemas"]["TroubleCause"];
+            name: string;
+        };
         TroublesNewOdd: {
             answer: string;
             cause: components["schemas"]["TroubleCause"];
@@ -11025,6 +11029,7 @@ export interface components {
             ours: number;
         };
         TroublesOddsPage: {
+            causes: components["schemas"]["TroublesNamedCause"][];
             changes: components["schemas"]["TroublesOddsChange"][];
             questions: components["schemas"]["TroublesOddsQuestion"][];
         };

@@ -16,7 +16,7 @@ export function Survival({ group: g }: { group: Schemas['OutcomeGroup'] }) {
   const at = [{ t: 0, mid: 1, low: 1, high: 1 }, ...g.curve]
   const end = Math.max(g.followed_days, at[at.length - 1].t)
   const step = (of: 'mid' | 'low' | 'high') =>
-    at.map((c, i) => `${i ? `H${x(c.t)}V` : `M${x(0)} `}${y(c[of])}`).join('') + `H${x(end)}`
+    `${at.map((c, i) => `${i ? `H${x(c.t)}V` : `M${x(0)} `}${y(c[of])}`).join('')}H${x(end)}`
   const back = [...at]
     .reverse()
     .map(

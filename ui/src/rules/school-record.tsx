@@ -12,6 +12,13 @@ export function SchoolRecord(props: {
   const ways = props.record?.ways ?? []
   if (!ways.some((w) => w.trees > 0)) return <p className="text-soft text-sm">{t('lived.none')}</p>
   const p = ways.find((w) => w.p !== null)?.p
+  if (ways.length === 1 && ways[0].choice)
+    return (
+      <p className="text-sm">
+        <span className="font-semibold">{t('lived.ours')}</span>{' '}
+        {t('lived.one-way', { way: props.say(ways[0].choice), count: ways[0].trees, lost: ways[0].deaths })}
+      </p>
+    )
   return (
     <p className="text-sm">
       <span className="font-semibold">{t('lived.ours')}</span>{' '}
@@ -33,7 +40,7 @@ export function SchoolRecord(props: {
               }),
         )
         .join('; ')}
-      . {ways.length < 2 ? t('lived.one-way') : p == null ? t('lived.early') : t('lived.chance', { p: percent(p) })}
+      . {p == null ? t('lived.early') : t('lived.chance', { p: percent(p) })}
     </p>
   )
 }
