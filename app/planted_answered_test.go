@@ -122,6 +122,15 @@ func TestAftercareAnswers(t *testing.T) {
 	ok("GET", "/api/v1/outcomes/hand", nil)
 	assert.Contains(t, ok("GET", "/api/v1/week", nil), "missing")
 	assert.Contains(t, ok("GET", "/api/v1/chill", nil), "winters")
+	var places struct{ Stations []struct{ ID string } }
+	p.get("/api/v1/stations", &places)
+	forecast := "/api/v1/stations/" + places.Stations[0].ID + "/forecast"
+	assert.Contains(t, ok("POST", "/api/v1/forecasts/read", map[string]any{"file": "date,rain_mm\n" + today + ",12\n"}), "12")
+	ok("POST", forecast, map[string]any{"made_on": today, "source": "the valley's paper", "days": []any{map[string]any{"date": today, "min_c": nil, "max_c": nil, "rain_mm": 12}}})
+	assert.Contains(t, ok("GET", forecast, nil), "the valley's paper")
+	assert.Contains(t, ok("GET", tree, nil), "of rain is foretold until")
+	ok("POST", forecast+"/dropped", map[string]any{})
+	assert.NotContains(t, ok("GET", tree, nil), "of rain is foretold until")
 	assert.Contains(t, ok("GET", "/api/v1/chill.csv", nil), "utah_units")
 	assert.Contains(t, ok("GET", "/api/v1/archive", nil), "planted_trees")
 	assert.Contains(t, ok("GET", "/api/v1/archive/house.zip", nil)[:2], "PK")

@@ -70,6 +70,7 @@ var stored = map[string]struct {
 	"sheets.BatchItem.Ask":         {"sheet_batch_items", "ask", func() any { return &sheets.Issue{} }},
 	"sheets.BatchItem.Reason":      {"sheet_batch_items", "reason", func() any { return &kernel.Reason{} }},
 	"sheets.Sheet.Content":         {"sheets", "content", func() any { return &sheets.Content{} }},
+	"stations.Forecast.Days":       {"forecasts", "days", func() any { return &[]station.ForecastDay{} }},
 	"stations.Record.How":          {"station_records", "how", func() any { return &station.How{} }},
 	"stations.Record.Scan":         {"station_records", "scan", func() any { return &stations.Scan{} }},
 	"stations.Record.Top":          {"station_records", "top", func() any { return &[][]string{} }},

@@ -13,6 +13,7 @@ import (
 	"sedum/app/amounts"
 	"sedum/app/apptest"
 	"sedum/app/refusals"
+	"sedum/app/stations"
 	"sedum/kernel"
 )
 
@@ -119,6 +120,21 @@ func TestWhatTheHouseRemembers(t *testing.T) {
 	office.sees("in our clay")
 	assert.Empty(t, office.axe())
 	office.snap("odds")
+	station := apptest.Saw[stations.List](h.World, "list-stations", kernel.None{}).Stations[0]
+	office.goTo("/stations/" + station.ID)
+	office.sees("Nobody has brought a forecast")
+	office.press("summary", "Bring a forecast")
+	office.press("button", "Keep the forecast")
+	office.until(`document.querySelectorAll('form [aria-invalid=true]').length >= 2`)
+	for _, label := range []string{"Made on", "Day 1"} {
+		office.do(chromedp.SendKeys(`//label[starts-with(normalize-space(.), "`+label+`")]//input`, time.Now().UTC().Format("01022006"), chromedp.BySearch))
+	}
+	office.fill("By whom", "the valley's paper")
+	office.fill("Rain 1", "12")
+	office.press("button", "Keep the forecast")
+	office.sees("not counted until it has fallen")
+	assert.Empty(t, office.axe())
+	office.snap("forecast")
 	office.goTo("/chill")
 	office.sees("Winter after winter")
 	assert.Empty(t, office.axe())

@@ -171,23 +171,25 @@ type ShownEntry struct {
 // Page is a planted tree with its water.
 type Page struct {
 	Line
-	Version    int               `json:"version"`
-	ByCustomer bool              `json:"by_customer"`
-	TakenBack  bool              `json:"taken_back"`
-	SpotID     string            `json:"spot_id"`
-	Tree       planting.Tree     `json:"tree"`
-	Plan       planting.Plan     `json:"plan" doc:"as the sheet has it; what the drawing is made of"`
-	Soil       string            `json:"soil"`
-	DoseL      float64           `json:"dose_l" decimals:"1"`
-	Station    string            `json:"station" doc:"empty while the site has none"`
-	Until      string            `json:"until" doc:"the day from which it is watered in drought only"`
-	Water      []water.Line      `json:"water"`
-	Entries    []ShownEntry      `json:"entries"`
-	Filled     int               `json:"filled" doc:"days of which something was not read and was filled by rule"`
-	Missing    int               `json:"missing" doc:"days of which nothing is known"`
-	Stale      bool              `json:"stale" doc:"the station has told nothing for over two days"`
-	Thirsty    bool              `json:"thirsty" doc:"on a hot day of the coming month it uses over half of what its ball holds"`
-	Says       []kernel.Sentence `json:"says" doc:"the answer of today, first, and what stands behind it"`
+	Version    int           `json:"version"`
+	ByCustomer bool          `json:"by_customer"`
+	TakenBack  bool          `json:"taken_back"`
+	SpotID     string        `json:"spot_id"`
+	Tree       planting.Tree `json:"tree"`
+	Plan       planting.Plan `json:"plan" doc:"as the sheet has it; what the drawing is made of"`
+	Soil       string        `json:"soil"`
+	DoseL      float64       `json:"dose_l" decimals:"1"`
+	Station    string        `json:"station" doc:"empty while the site has none"`
+	Until      string        `json:"until" doc:"the day from which it is watered in drought only"`
+	Water      []water.Line  `json:"water"`
+	Entries    []ShownEntry  `json:"entries"`
+	Filled     int           `json:"filled" doc:"days of which something was not read and was filled by rule"`
+	Missing    int           `json:"missing" doc:"days of which nothing is known"`
+	Stale      bool          `json:"stale" doc:"the station has told nothing for over two days"`
+	// Foretold is the newest forecast of its station; it is told beside the answer and never counted.
+	Foretold stations.Foretold `json:"foretold"`
+	Thirsty  bool              `json:"thirsty" doc:"on a hot day of the coming month it uses over half of what its ball holds"`
+	Says     []kernel.Sentence `json:"says" doc:"the answer of today, first, and what stands behind it"`
 }
 
 func see(tx *kernel.Tx, p kernel.ByID) (Page, error) {
@@ -210,9 +212,12 @@ func pageOf(tx *kernel.Tx, t Tree) (Page, error) {
 	c := f.sheet.Content
 	out := Page{Line: Line{ID: t.ID, Tag: c.Tag, Common: c.Common, Customer: c.Customer, SpotName: c.SpotName, Number: f.sheet.Number, PlantedOn: t.PlantedOn, EndedOn: t.EndedOn, EndedAs: t.EndedAs, Cause: t.Cause, Contact: t.Contact},
 		Version: t.Version, ByCustomer: t.ByCustomer, TakenBack: t.TakenBackAt != nil, SpotID: t.SpotID, Tree: c.Input.Tree, Plan: c.Plan, Soil: string(c.Input.Spot.SoilClass), DoseL: c.Plan.Basin.DoseL,
-		Until: care.Established(t.PlantedOn, c.Input.Tree.CaliperMM).Format(time.DateOnly), Water: []water.Line{}, Entries: []ShownEntry{}, Says: []kernel.Sentence{}}
+		Until: care.Established(t.PlantedOn, c.Input.Tree.CaliperMM).Format(time.DateOnly), Water: []water.Line{}, Entries: []ShownEntry{}, Foretold: stations.Foretold{Days: []station.ForecastDay{}}, Says: []kernel.Sentence{}}
 	if f.station != nil {
 		out.Station = f.station.Name
+		if out.Foretold, err = stations.ForetoldOf(tx, f.station.ID); err != nil {
+			return out, err
+		}
 		until := f.until(tx.Today())
 		days, err := stations.DailyOf(tx, *f.station, t.PlantedOn, until)
 		if err != nil {
@@ -286,6 +291,7 @@ func (out *Page) says(tx *kernel.Tx) {
 	share := planting.Measure{Value: 100 * *out.Share, Unit: "pct"}
 	say(string(out.Advice), map[string]any{"fill": l(out.FillL), "share": share, "days": out.Water[len(out.Water)-1].FullDays})
 	say("as-of", map[string]any{"share": share, "date": *out.AsOf, "station": out.Station})
+	out.foretold(tx, say)
 	if out.Stale {
 		say("stale", map[string]any{"date": *out.AsOf})
 	}
@@ -306,6 +312,34 @@ func (out *Page) says(tx *kernel.Tx) {
 	}
 	if off > 0 {
 		say("evidence", map[string]any{"n": off})
+	}
+}
+
+// foretoldDays is how far ahead rain that is foretold is told beside the answer.
+const foretoldDays = 3
+
+// foretold tells of rain that somebody else foretells, with its date; it is not counted until it has fallen, and an old one says that it is.
+func (out *Page) foretold(tx *kernel.Tx, say func(string, map[string]any)) {
+	f := out.Foretold
+	made, err := time.Parse(time.DateOnly, f.MadeOn)
+	if err != nil {
+		return
+	}
+	values := map[string]any{"made": made, "source": f.Source}
+	if f.TooOld {
+		say("forecast-old", values)
+		return
+	}
+	mm, until := station.RainAhead(f.Days, tx.Today(), foretoldDays)
+	if mm == nil {
+		return
+	}
+	values["mm"] = planting.Measure{Value: *mm, Unit: "mm"}
+	values["until"], _ = time.Parse(time.DateOnly, until)
+	if *mm > 0 {
+		say("forecast-rain", values)
+	} else {
+		say("forecast-dry", values)
 	}
 }
 

@@ -77,6 +77,14 @@ func Capability(weather Weather) kernel.Capability {
 		kernel.Deed("take-out-record", "POST", "/records/{id}/taken-out", KeepStations, takeOut, file).Makes(append(changed, "see-record")...),
 		kernel.Remove("discard-record", "/records/{id}", KeepStations, discard).Makes("see-station"),
 		kernel.Deed("poll-station", "PUT", "/stations/{id}/polled", KeepStations, setPolled(weather), same).Makes("list-stations", "see-chill", "see-station"),
+		kernel.Read("see-forecast", "/stations/{id}/forecast", SeeStations, seeForecast),
+		kernel.Ask("read-forecast", "/forecasts/read", KeepStations, readForecast),
+		kernel.Deed("keep-forecast", "POST", "/stations/{id}/forecast", KeepStations, keepForecast, func(tx *kernel.Tx, p kernel.ByID, _ string) (Foretold, error) {
+			return seeForecast(tx, p)
+		}).Makes("see-forecast", "see-planted", "see-visits"),
+		kernel.Deed("drop-forecast", "POST", "/stations/{id}/forecast/dropped", KeepStations, dropForecast, func(tx *kernel.Tx, p kernel.ByID, _ string) (Foretold, error) {
+			return seeForecast(tx, p)
+		}).Makes("see-forecast", "see-planted", "see-visits"),
 		kernel.ReadFile("station-readings", "/stations/{id}/readings.csv", SeeStations, "text/csv", readingsAsFile),
 	}, Jobs: []kernel.Job{poll(weather)}}
 }

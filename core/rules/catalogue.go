@@ -318,6 +318,7 @@ var catalogue = []Rule{
 	{WaterFullLeaf, 0.6, 0.3, 1.2, "factor"},
 	{WaterEvergreen, 0.5, 0.2, 1.2, "factor"},
 	{WaterFullDays, 5, 2, 14, "days"},
+	{WaterForecast, 1, 0, 5, "days"},
 	{WaterLostShare, 0.2, 0.05, 0.4, "share"},
 	{TroubleWaitDays, 90, 30, 150, "days"},
 	{WaterCrownShare, 0.35, 0.15, 0.8, "share"},

@@ -319,6 +319,7 @@ const (
 	WaterFullLeaf          Key = "water.full_leaf_factor"
 	WaterEvergreen         Key = "water.evergreen_factor"
 	WaterFullDays          Key = "water.full_days"
+	WaterForecast          Key = "water.forecast_days"
 	WaterLostShare         Key = "water.low_share"
 	TroubleWaitDays        Key = "trouble.wait_days"
 	WaterCrownShare        Key = "water.crown_share"

@@ -16,6 +16,7 @@ import { windOf } from '../words/bearing'
 import { sayYearDay } from '../words/day'
 import { useSettings } from '../words/settings'
 import { sayCelsius, sayLength } from '../words/units'
+import { ForecastPart } from './forecast-part'
 import { StationFields } from './station-fields'
 import { StationFiles } from './station-files'
 
@@ -99,6 +100,7 @@ function Told({ station, may }: { station: Station; may: boolean }) {
             : t('station.answer.none')}
         </h2>
         {s.days > 0 && <Sentences summary={s} />}
+        <ForecastPart id={station.id} may={may} />
         {may && <Poll station={station} />}
         {may && <Mend station={station} />}
       </aside>

@@ -53,7 +53,7 @@ export function TodayPage({ who }: { who: Person }) {
           {date}. {t('today.line', { work: b.counts['in-work'] ?? 0, sale: b.counts['for-sale'] ?? 0 })}{' '}
           {b.spent > 0 && <span className="font-semibold text-oxblood">{t('today.spent', { count: b.spent })}</span>}
         </p>
-        <Link href="/week" className="no-print inline-flex min-h-11 items-center">
+        <Link href="/week" className="no-print inline-flex min-h-11 items-center underline underline-offset-4">
           {t('week.link')}
         </Link>
       </header>

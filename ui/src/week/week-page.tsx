@@ -73,7 +73,7 @@ function PartOf({ part: p, day }: { part: Part; day: (on: string) => string }) {
         {p.lines.length === 0 && <li className="py-3 text-soft">{t('week.nothing')}</li>}
       </ul>
       {p.all && (
-        <Link href={p.all} className="inline-flex min-h-11 items-center">
+        <Link href={p.all} className="inline-flex min-h-11 items-center underline underline-offset-4">
           {t('week.all', { count: p.count })}
         </Link>
       )}
