@@ -141,7 +141,7 @@ function ForecastForm({ id }: { id: string }) {
         <TextField label={t('forecast.source')} value={source} onChange={setSource} fault={fault('source')} />
         {days.map((d, i) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: a day has no name before it is typed
-          <div key={i} className="grid grid-cols-2 gap-2 sm:grid-cols-4">
+          <div key={i} className="grid grid-cols-2 gap-2">
             <TextField
               label={t('forecast.day', { n: i + 1 })}
               type="date"
