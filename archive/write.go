@@ -16,6 +16,8 @@ import (
 	"slices"
 	"strings"
 	"time"
+
+	"sedum/core/arrival"
 )
 
 // Write writes an archive of what a reader shows. A table is read twice, once for each format: the reader must show one moment. Progress hears the table, and how many are done of how many; nil hears nothing.
@@ -47,10 +49,10 @@ func Write(ctx context.Context, from Reader, at time.Time, to io.Writer, progres
 		}
 		out.Resources = append(out.Resources, t.described(sum))
 	}
-	if _, err := entry(packed, readMe, func(w io.Writer) error { _, err := io.WriteString(w, readable(tables, at)); return err }); err != nil {
+	if _, err := Entry(packed, readMe, func(w io.Writer) error { _, err := io.WriteString(w, readable(tables, at)); return err }); err != nil {
 		return err
 	}
-	_, err = entry(packed, Described, func(w io.Writer) error {
+	_, err = Entry(packed, Described, func(w io.Writer) error {
 		lines := json.NewEncoder(w)
 		lines.SetIndent("", "  ")
 		return lines.Encode(out)
@@ -73,7 +75,8 @@ func versionOf(ctx context.Context, from Reader) (version int64, err error) {
 	return version, rows.Err()
 }
 
-func entry(packed *zip.Writer, name string, fill func(io.Writer) error) (string, error) {
+// Entry writes one entry of a ZIP and gives its checksum.
+func Entry(packed *zip.Writer, name string, fill func(io.Writer) error) (string, error) {
 	w, err := packed.Create(name)
 	if err != nil {
 		return "", err
@@ -134,7 +137,7 @@ func (t Table) each(ctx context.Context, from Reader, columns []Column, bytes bo
 }
 
 func (t *Table) writeJSON(ctx context.Context, from Reader, packed *zip.Writer) (string, error) {
-	return entry(packed, jsonFolder+t.Name+".json", func(w io.Writer) error {
+	return Entry(packed, jsonFolder+t.Name+".json", func(w io.Writer) error {
 		t.Rows = 0
 		_, err := io.WriteString(w, "[")
 		if err != nil {
@@ -211,7 +214,7 @@ func (t *Table) fileName(c Column, row int64, start []byte) string {
 }
 
 func (t *Table) writeCSV(ctx context.Context, from Reader, packed *zip.Writer) error {
-	_, err := entry(packed, csvFolder+t.Name+".csv", func(w io.Writer) error {
+	_, err := Entry(packed, csvFolder+t.Name+".csv", func(w io.Writer) error {
 		lines := csv.NewWriter(w)
 		line := []string{}
 		for _, c := range t.Columns {
@@ -245,7 +248,7 @@ func (t *Table) writeCSV(ctx context.Context, from Reader, packed *zip.Writer) e
 
 // unformulated keeps a spreadsheet from running what somebody typed.
 func unformulated(s string) string {
-	if s != "" && strings.ContainsRune("=+-@\t\r", rune(s[0])) {
+	if arrival.Formula(s) {
 		return "'" + s
 	}
 	return s
@@ -259,7 +262,7 @@ func (t *Table) writeFiles(ctx context.Context, from Reader, packed *zip.Writer)
 			if raw[i] == nil {
 				continue
 			}
-			if _, err := entry(packed, t.fileName(c, row, raw[i][:min(len(raw[i]), 16)]), func(w io.Writer) error { _, err := w.Write(raw[i]); return err }); err != nil {
+			if _, err := Entry(packed, t.fileName(c, row, raw[i][:min(len(raw[i]), 16)]), func(w io.Writer) error { _, err := w.Write(raw[i]); return err }); err != nil {
 				return err
 			}
 		}

@@ -2,12 +2,9 @@ package backup
 
 import (
 	"archive/zip"
-	"bufio"
 	"context"
-	"crypto/sha256"
 	"database/sql"
 	"encoding/base64"
-	"encoding/hex"
 	"encoding/json"
 	"errors"
 	"fmt"
@@ -93,7 +90,7 @@ func rows(ctx context.Context, c *sql.Conn, to io.Writer, progress Progress) err
 		return err
 	}
 	packed := zip.NewWriter(to)
-	header, err := entry(packed, headerName, func(w io.Writer) error {
+	header, err := archive.Entry(packed, headerName, func(w io.Writer) error {
 		return json.NewEncoder(w).Encode(Header{product, container, schema, time.Now().UTC().Format(time.RFC3339)})
 	})
 	if err != nil {
@@ -102,28 +99,14 @@ func rows(ctx context.Context, c *sql.Conn, to io.Writer, progress Progress) err
 	for i := range tables {
 		t := &tables[i]
 		progress(t.Name, int64(i), int64(len(tables)))
-		if t.SHA256, err = entry(packed, t.entry(), func(w io.Writer) error { return rowsOf(ctx, c, t, w) }); err != nil {
+		if t.SHA256, err = archive.Entry(packed, t.entry(), func(w io.Writer) error { return rowsOf(ctx, c, t, w) }); err != nil {
 			return fmt.Errorf("%s: %w", t.Name, err)
 		}
 	}
-	if _, err := entry(packed, manifestName, func(w io.Writer) error { return json.NewEncoder(w).Encode(Manifest{header, tables}) }); err != nil {
+	if _, err := archive.Entry(packed, manifestName, func(w io.Writer) error { return json.NewEncoder(w).Encode(Manifest{header, tables}) }); err != nil {
 		return err
 	}
 	return packed.Close()
-}
-
-// entry writes one entry and gives its checksum.
-func entry(packed *zip.Writer, name string, fill func(io.Writer) error) (string, error) {
-	w, err := packed.Create(name)
-	if err != nil {
-		return "", err
-	}
-	sum := sha256.New()
-	buffered := bufio.NewWriterSize(io.MultiWriter(w, sum), 1<<16)
-	if err := errors.Join(fill(buffered), buffered.Flush()); err != nil {
-		return "", err
-	}
-	return hex.EncodeToString(sum.Sum(nil)), nil
 }
 
 func rowsOf(ctx context.Context, c *sql.Conn, t *Table, w io.Writer) error {

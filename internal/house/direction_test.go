@@ -44,7 +44,7 @@ func TestDependenciesPointOneWay(t *testing.T) {
 		{"sedum/paper", []string{"sedum/words", "sedum/core"}},
 		{"sedum/kernel", []string{"sedum/words", "sedum/core"}},
 		{"sedum/notefile", []string{"sedum/core"}},
-		{"sedum/archive", nil},
+		{"sedum/archive", []string{"sedum/core"}},
 		{"sedum/backup", []string{"sedum/kernel", "sedum/archive"}},
 		{"sedum/standin", []string{"sedum/core"}},
 		{"sedum/ui", nil},
