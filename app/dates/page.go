@@ -58,12 +58,18 @@ func see(tx *kernel.Tx, p kernel.ByID) (Page, error) {
 
 // Of is the calendar of a planted tree in somebody's words, by the rules under which its sheet was issued.
 func Of(tx *kernel.Tx, t planted.Tree, s sheets.Sheet, say words.Speaker) (Page, error) {
-	out := Page{Dates: []Line{}, Told: []Told{}, Open: []care.Condition{}}
-	c := s.Content
-	happened, err := out.happened(tx, t)
+	out := emptyPage()
+	behind, err := behindOf(tx, []planted.Tree{t})
 	if err != nil {
 		return out, err
 	}
+	return out, out.fill(tx, t, s, behind, say)
+}
+
+// fill is the calendar out of what was gathered for it.
+func (out *Page) fill(tx *kernel.Tx, t planted.Tree, s sheets.Sheet, behind behind, say words.Speaker) error {
+	c := s.Content
+	happened := out.happened(behind, t)
 	events := care.Calendar(care.FactsOf(rules.Restore(c.House), t.PlantedOn, c.Input, c.Plan))
 	times := map[care.Code]int{}
 	marks := map[care.Code][]string{}
@@ -90,46 +96,37 @@ func Of(tx *kernel.Tx, t planted.Tree, s sheets.Sheet, say words.Speaker) (Page,
 		}
 		out.Dates = append(out.Dates, line)
 	}
-	if err := out.own(tx, t, s, say); err != nil {
-		return out, err
-	}
+	out.own(behind, t, say)
 	slices.SortStableFunc(out.Dates, func(a, b Line) int { return cmp.Compare(a.From, b.From) })
-	return out, nil
+	return nil
 }
+
+func emptyPage() Page { return Page{Dates: []Line{}, Told: []Told{}, Open: []care.Condition{}} }
 
 func mark(c care.Code, on time.Time) string {
 	return "care-" + string(c) + "-" + on.Format(time.DateOnly)
 }
 
 // happened is what came: as somebody told it, and the frosts that the station read.
-func (out *Page) happened(tx *kernel.Tx, t planted.Tree) ([]care.Happened, error) {
-	list, err := kernel.Many[Happened](tx, "happened_on, at, id", "planted_id = ? AND taken_back_at IS NULL", t.ID)
-	if err != nil {
-		return nil, err
-	}
+func (out *Page) happened(behind behind, t planted.Tree) []care.Happened {
 	all := []care.Happened{}
-	for _, h := range list {
+	for _, h := range behind.told[t.ID] {
 		all = append(all, care.Happened{What: h.What, On: h.HappenedOn})
 		out.Told = append(out.Told, Told{h.ID, h.What, h.HappenedOn.Format(time.DateOnly), h.ByCustomer})
 	}
-	days, err := planted.Weather(tx, t)
-	if err != nil {
-		return nil, err
-	}
-	for _, on := range station.FirstFrosts(days) {
+	for _, on := range station.FirstFrosts(behind.stood[t.ID].Days) {
 		all = append(all, care.Happened{What: care.FirstFrost, On: on})
 		out.Told = append(out.Told, Told{What: care.FirstFrost, On: on.Format(time.DateOnly)})
 	}
-	return all, nil
+	return all
 }
 
 // own are the house's entries for such a tree that were in force when it was planted or came since.
-func (out *Page) own(tx *kernel.Tx, t planted.Tree, s sheets.Sheet, say words.Speaker) error {
-	list, err := kernel.Rows[Own](tx, "SELECT d.* FROM house_dates d WHERE d.dropped_at IS NULL AND (d.kind_id IS NULL OR d.kind_id = (SELECT l.kind_id FROM trees y JOIN lots l ON l.id = y.lot_id WHERE y.id = ?)) ORDER BY d.at, d.id", t.TreeID)
-	if err != nil {
-		return err
-	}
-	for _, o := range list {
+func (out *Page) own(behind behind, t planted.Tree, say words.Speaker) {
+	for _, o := range behind.own {
+		if o.KindID != nil && *o.KindID != behind.kinds[t.TreeID] {
+			continue
+		}
 		text := o.Text
 		if say.Language == words.Spanish && o.TextES != "" {
 			text = o.TextES
@@ -146,25 +143,23 @@ func (out *Page) own(tx *kernel.Tx, t planted.Tree, s sheets.Sheet, say words.Sp
 			}
 		}
 	}
-	return nil
 }
 
 // Calendar are the entries for a calendar file, with the watering rule among them, and how often something of them changed: a calendar takes the
 // newer over the older by it.
 func Calendar(tx *kernel.Tx, t planted.Tree, s sheets.Sheet, say words.Speaker) ([]words.CareWords, int, error) {
-	page := Page{Dates: []Line{}, Told: []Told{}, Open: []care.Condition{}}
-	happened, err := page.happened(tx, t)
+	page := emptyPage()
+	behind, err := behindOf(tx, []planted.Tree{t})
 	if err != nil {
 		return nil, 0, err
 	}
+	happened := page.happened(behind, t)
 	c, events := s.Content, []care.Event{}
 	for _, e := range care.Await(care.Calendar(care.FactsOf(rules.Restore(c.House), t.PlantedOn, c.Input, c.Plan)), happened) {
 		events = append(events, e.Event)
 	}
 	out := say.Plan(c.Input, c.Plan, events).Care
-	if err := page.own(tx, t, s, say); err != nil {
-		return nil, 0, err
-	}
+	page.own(behind, t, say)
 	for _, line := range page.Dates {
 		on, err := time.Parse(time.DateOnly, line.From)
 		if err != nil {

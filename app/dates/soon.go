@@ -1,11 +1,11 @@
 package dates
 
 import (
+	"slices"
 	"strconv"
 	"time"
 
 	"sedum/app/planted"
-	"sedum/app/sheets"
 	"sedum/kernel"
 )
 
@@ -46,42 +46,74 @@ func soon() kernel.Job {
 		if err != nil {
 			return err
 		}
-		for _, t := range list {
-			if err := lookAt(tx, t); err != nil {
-				return err
-			}
+		if len(list) == 0 {
+			return nil
 		}
-		return nil
+		return lookAt(tx, list)
 	}}
 }
 
-func lookAt(tx *kernel.Tx, t planted.Tree) error {
-	s, err := kernel.One[sheets.Sheet](tx, "id = ?", t.SheetID)
+func lookAt(tx *kernel.Tx, list []planted.Tree) error {
+	ids := []string{}
+	for _, t := range list {
+		ids = append(ids, t.ID)
+	}
+	behind, err := behindOf(tx, list)
 	if err != nil {
 		return err
 	}
-	page, err := Of(tx, t, s, tx.Say)
-	if err != nil {
+	if _, err := kernel.Exec(tx, "DELETE FROM care_soon WHERE planted_id IN ?", ids); err != nil {
 		return err
 	}
-	if _, err := kernel.Exec(tx, "DELETE FROM care_soon WHERE planted_id = ?", t.ID); err != nil {
+	soon, looked := []soonRow{}, []lookedRow{}
+	for _, t := range list {
+		page := emptyPage()
+		if err := page.fill(tx, t, behind.stood[t.ID].Sheet, behind, tx.Say); err != nil {
+			return err
+		}
+		soon, looked = append(soon, page.soon(tx, t)...), append(looked, lookedRow{t.ID, tx.Today()})
+	}
+	if err := kernel.AddAll(tx, soon); err != nil {
 		return err
 	}
+	return kernel.Ours(tx.DB().Save(&looked).Error)
+}
+
+// soonRow is a date of care_soon, lookedRow that a tree's calendar was read.
+type (
+	soonRow struct {
+		PlantedID, Mark, Code string
+		FromOn                string
+		UntilOn               *string
+	}
+	lookedRow struct {
+		PlantedID string `gorm:"primaryKey"`
+		LookedOn  time.Time
+	}
+)
+
+func (soonRow) TableName() string   { return "care_soon" }
+func (lookedRow) TableName() string { return "care_looked" }
+
+// soon are the dates of a calendar that came up lately or come within weeks, each mark once.
+func (out Page) soon(tx *kernel.Tx, t planted.Tree) []soonRow {
+	rows := []soonRow{}
 	from, to := tx.Today().AddDate(0, 0, -behindDays).Format(time.DateOnly), tx.Today().AddDate(0, 0, aheadDays).Format(time.DateOnly)
-	for _, d := range page.Dates {
+	for _, d := range out.Dates {
 		if d.From < from || d.From > to {
 			continue
 		}
-		var until any
+		row := soonRow{PlantedID: t.ID, Mark: d.Mark, Code: d.Code, FromOn: d.From}
 		if d.Until != "" {
-			until = d.Until
+			row.UntilOn = &d.Until
 		}
-		if _, err := kernel.Exec(tx, "INSERT INTO care_soon (planted_id, mark, code, from_on, until_on) VALUES (?, ?, ?, ?, ?) ON DUPLICATE KEY UPDATE from_on = VALUES(from_on), until_on = VALUES(until_on)", t.ID, d.Mark, d.Code, d.From, until); err != nil {
-			return err
+		if same := slices.IndexFunc(rows, func(r soonRow) bool { return r.Mark == d.Mark }); same >= 0 {
+			rows[same] = row
+		} else {
+			rows = append(rows, row)
 		}
 	}
-	_, err = kernel.Exec(tx, "INSERT INTO care_looked (planted_id, looked_on) VALUES (?, ?) ON DUPLICATE KEY UPDATE looked_on = VALUES(looked_on)", t.ID, tx.Today())
-	return err
+	return rows
 }
 
 // Soon is a date of a living tree within some days.

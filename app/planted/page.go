@@ -361,11 +361,23 @@ func ofSheet(tx *kernel.Tx, p kernel.ByNumber) (SheetPlanted, error) {
 	return SheetPlanted{ID: t.ID, PlantedOn: &t.PlantedOn}, err
 }
 
-// Weather are the days that a planted tree has stood through, as its station tells them; none where it has none.
-func Weather(tx *kernel.Tx, t Tree) ([]station.DayWeather, error) {
-	all, err := gather(tx, []Tree{t})
-	if err != nil || all[0].station == nil {
+// Stood is a planted tree with its sheet and the days that it has stood through until today, as its station tells them; none where it has none.
+type Stood struct {
+	Tree
+	Sheet sheets.Sheet
+	Days  []station.DayWeather
+}
+
+// StoodThrough reads each station once for all of its trees.
+func StoodThrough(tx *kernel.Tx, list []Tree) ([]Stood, error) {
+	all, err := gather(tx, list)
+	if err != nil {
 		return nil, err
 	}
-	return stations.DailyOf(tx, *all[0].station, t.PlantedOn, tx.Today())
+	out := []Stood{}
+	err = stationByStation(tx, all, func(followed) time.Time { return tx.Today() }, func(f followed, days []station.DayWeather) error {
+		out = append(out, Stood{f.Tree, f.sheet, days})
+		return nil
+	})
+	return out, err
 }

@@ -2,6 +2,7 @@ package planted
 
 import (
 	"fmt"
+	"slices"
 	"strconv"
 	"strings"
 	"time"
@@ -24,6 +25,8 @@ type Water struct {
 	Advice         water.Advice
 	StationID      *string
 	StationVersion *int
+	// UntilOn is the last day that the store is followed to, once somebody worked it out.
+	UntilOn *time.Time
 }
 
 // TableName says of what.
@@ -113,24 +116,25 @@ func (f followed) lines(tx *kernel.Tx, days []station.DayWeather) ([]water.Line,
 	if f.station == nil {
 		return []water.Line{}, nil
 	}
-	until := f.until(tx.Today())
-	from, to := 0, len(days)
-	for from < to && days[from].Date.Before(f.PlantedOn) {
-		from++
-	}
-	for to > from && days[to-1].Date.After(until) {
-		to--
-	}
-	return water.Follow(tx.Who.House, f.inCore(tx), days[from:to], inCore(f.entries))
+	return water.Follow(tx.Who.House, f.inCore(tx), between(days, f.PlantedOn, f.until(tx.Today())), inCore(f.entries))
+}
+
+// between are the days of a record from one to another.
+func between(days []station.DayWeather, from, to time.Time) []station.DayWeather {
+	byDate := func(d station.DayWeather, on time.Time) int { return d.Date.Compare(on) }
+	first, _ := slices.BinarySearchFunc(days, from, byDate)
+	after, _ := slices.BinarySearchFunc(days, to.AddDate(0, 0, 1), byDate)
+	return days[first:max(first, after)]
 }
 
 // keep writes down how a store stands.
 func (f followed) keep(tx *kernel.Tx, lines []water.Line) error {
-	w := Water{PlantedID: f.ID, WorkedOn: tx.Today()}
+	end := care.Established(f.PlantedOn, f.sheet.Content.Input.Tree.CaliperMM)
+	w := Water{PlantedID: f.ID, WorkedOn: tx.Today(), UntilOn: &end}
 	if f.station != nil {
 		w.StationID, w.StationVersion = &f.station.ID, &f.station.Version
 	}
-	if f.EndedOn == nil && len(lines) > 0 && !tx.Today().After(care.Established(f.PlantedOn, f.sheet.Content.Input.Tree.CaliperMM)) {
+	if f.EndedOn == nil && len(lines) > 0 && !tx.Today().After(end) {
 		last := lines[len(lines)-1]
 		share := last.Share()
 		w.AsOf, w.Share, w.FillL, w.Advice = &last.Date, &share, &last.FillL, last.Advice
@@ -148,6 +152,18 @@ func workOut(tx *kernel.Tx, t Tree) error {
 }
 
 func workOutAll(tx *kernel.Tx, list []followed) error {
+	return stationByStation(tx, list, func(f followed) time.Time { return f.until(tx.Today()) }, func(f followed, days []station.DayWeather) error {
+		lines, err := f.lines(tx, days)
+		if err != nil {
+			return fmt.Errorf("water of %s: %w", f.ID, err)
+		}
+		return f.keep(tx, lines)
+	})
+}
+
+// stationByStation reads each station once, from where its first tree was planted to the last day that one of them asks for, and gives each
+// tree its own days of it; none to one without a station.
+func stationByStation(tx *kernel.Tx, list []followed, until func(followed) time.Time, each func(followed, []station.DayWeather) error) error {
 	byStation := map[string][]followed{}
 	for _, f := range list {
 		id := ""
@@ -159,13 +175,13 @@ func workOutAll(tx *kernel.Tx, list []followed) error {
 	for id, group := range byStation {
 		days := []station.DayWeather{}
 		if id != "" {
-			from, to := group[0].PlantedOn, group[0].until(tx.Today())
+			from, to := group[0].PlantedOn, until(group[0])
 			for _, f := range group {
 				if f.PlantedOn.Before(from) {
 					from = f.PlantedOn
 				}
-				if f.until(tx.Today()).After(to) {
-					to = f.until(tx.Today())
+				if on := until(f); on.After(to) {
+					to = on
 				}
 			}
 			var err error
@@ -174,11 +190,7 @@ func workOutAll(tx *kernel.Tx, list []followed) error {
 			}
 		}
 		for _, f := range group {
-			lines, err := f.lines(tx, days)
-			if err != nil {
-				return fmt.Errorf("water of %s: %w", f.ID, err)
-			}
-			if err := f.keep(tx, lines); err != nil {
+			if err := each(f, between(days, f.PlantedOn, until(f))); err != nil {
 				return err
 			}
 		}
@@ -189,10 +201,10 @@ func workOutAll(tx *kernel.Tx, list []followed) error {
 // nightUnit is how many trees at most are worked out in one transaction.
 const nightUnit = 250
 
-// night works every followed tree's store out anew once a day, and when its station was read anew. The trees of one bucket are a unit: cut
+// night works every followed tree's store out anew once a day, and when its station was read anew; an established tree's no more. The trees of one bucket are a unit: cut
 // short anywhere, what was done stays done, and of several programs each unit is done by one.
 func night() kernel.Job {
-	const due = `t.taken_back_at IS NULL AND t.ended_on IS NULL AND (w.planted_id IS NULL OR w.worked_on < ? OR NOT (w.station_id <=> s.station_id) OR NOT (w.station_version <=> st.version))`
+	const due = `t.taken_back_at IS NULL AND t.ended_on IS NULL AND (w.until_on IS NULL OR w.worked_on <= w.until_on) AND (w.planted_id IS NULL OR w.worked_on < ? OR NOT (w.station_id <=> s.station_id) OR NOT (w.station_version <=> st.version))`
 	const from = ` FROM planted_trees t JOIN spots p ON p.id = t.spot_id JOIN sites s ON s.id = p.site_id LEFT JOIN stations st ON st.id = s.station_id AND st.taken_back_at IS NULL LEFT JOIN planted_water w ON w.planted_id = t.id WHERE `
 	return kernel.Job{ID: "water-night", Every: 10 * time.Minute, Due: func(tx *kernel.Tx) ([]string, error) {
 		rows, err := kernel.Rows[struct{ Bucket, N int }](tx, "SELECT t.bucket, COUNT(*) n"+from+due+" GROUP BY t.bucket ORDER BY t.bucket", tx.Today())
@@ -209,7 +221,7 @@ func night() kernel.Job {
 		if err != nil {
 			return err
 		}
-		list, err := kernel.Rows[Tree](tx, "SELECT t.*"+from+due+" AND t.bucket = ? ORDER BY t.id LIMIT ?", tx.Today(), bucket, nightUnit)
+		list, err := kernel.Rows[Tree](tx, "SELECT t.*"+from+due+" AND t.bucket = ? ORDER BY s.station_id, t.id LIMIT ?", tx.Today(), bucket, nightUnit)
 		if err != nil {
 			return err
 		}
