@@ -170,7 +170,7 @@ func (y nursery) tenYears(trees, stations int) {
 			"id": own("u"), "sheet_id": own("h"), "token": "MD5(CONCAT(s.token, d.n))", "made_at": back("made_at"), "expires_on": back("expires_on")}},
 		{"planted_trees", "decade d JOIN planted_trees s ON s.id = d.template", map[string]string{
 			"id": own("p"), "sheet_id": own("h"), "tree_id": "d.id", "spot_id": own("o"), "planted_on": "d.planted_on", "at": back("at"),
-			"ended_on": "d.ended_on", "ended_as": "IF(d.ended_on IS NULL, '', 'dead')", "cause": "COALESCE(d.cause, '')", "claimed_on": "NULL"}},
+			"ended_on": "d.ended_on", "ended_as": "IF(d.ended_on IS NULL, '', 'dead')", "cause": "COALESCE(d.cause, '')", "claimed_on": "NULL", "visited": "d.ended_on IS NULL OR d.looks > 0"}},
 		{"planted_groups", "decade d JOIN planted_groups s ON s.planted_id = d.template", map[string]string{"planted_id": own("p")}},
 		{"care_entries", "decade d JOIN (SELECT *, ROW_NUMBER() OVER (PARTITION BY planted_id ORDER BY done_on) AS place FROM care_entries) s ON s.planted_id = d.template AND s.place <= 6", map[string]string{
 			"id": "CONCAT('g', SUBSTRING(MD5(CONCAT(s.id, d.n)), 1, 24))", "planted_id": own("p"), "done_on": back("done_on"), "at": back("at")}},
@@ -199,6 +199,9 @@ func (y nursery) tenYears(trees, stations int) {
 		for _, statement := range []string{
 			"INSERT INTO lot_counts (lot_number, state, tags, trees, checked, faulty) SELECT lot_number, state, COUNT(*), SUM(bundle_count), COUNT(faulty), COALESCE(SUM(faulty), 0) FROM trees WHERE lot_number >= 10000 GROUP BY lot_number, state",
 			"UPDATE planted_groups g JOIN planted_trees p ON p.id = g.planted_id JOIN trees t ON t.id = p.tree_id JOIN lots l ON l.id = t.lot_id JOIN growers w ON w.id = l.grower_id JOIN kinds k ON k.id = l.kind_id SET g.grower = w.name, g.kind = k.common WHERE g.planted_id LIKE 'p0%'",
+			"INSERT INTO ground_words (of, id, word) SELECT 'customer', id, 'Household' FROM customers WHERE id LIKE 'c0%' UNION SELECT 'customer', id, SUBSTRING_INDEX(name, ' ', -1) FROM customers WHERE id LIKE 'c0%'",
+			"INSERT INTO ground_words (of, id, word) SELECT 'site', id, w.word FROM sites JOIN (SELECT 'Long' AS word UNION SELECT 'Lane') w WHERE id LIKE 'i0%' UNION SELECT 'site', id, SUBSTRING_INDEX(address, ' ', 1) FROM sites WHERE id LIKE 'i0%'",
+			"INSERT INTO ground_words (of, id, word) SELECT 'spot', id, 'place' FROM spots WHERE id LIKE 'o0%' UNION SELECT 'spot', id, SUBSTRING_INDEX(name, ' ', -1) FROM spots WHERE id LIKE 'o0%'",
 			"DROP TABLE decade",
 		} {
 			if _, err := kernel.Exec(tx, statement); err != nil {

@@ -192,10 +192,12 @@ type Compared struct {
 	UsedText    string `json:"used_text"`
 }
 
-// All is everything that somebody counted, what is furthest from its plan first; what is known of few plantings last.
+// All is what somebody counted at the newest plantings, what is furthest from its plan first; what is known of few plantings last.
 type All struct {
 	Lines []Compared `json:"lines"`
 	Trees int        `json:"trees" doc:"plantings of which something was counted"`
+	// Older is that there are older ones beside the newest, which are compared.
+	Older bool `json:"older"`
 }
 
 type compareAsk struct {
@@ -204,7 +206,7 @@ type compareAsk struct {
 
 func compare(tx *kernel.Tx, ask compareAsk) (All, error) {
 	out := All{Lines: []Compared{}}
-	where, args := "t.taken_back_at IS NULL AND a.taken_back_at IS NULL", []any{}
+	where, args := "", []any{}
 	if strings.TrimSpace(ask.From) != "" {
 		var l fault.List
 		from := kernel.Date(&l, "from", ask.From)
@@ -213,28 +215,33 @@ func compare(tx *kernel.Tx, ask compareAsk) (All, error) {
 		}
 		where, args = where+" AND t.planted_on >= ?", append(args, from)
 	}
-	rows, err := kernel.Rows[struct {
-		PlantedID, SheetID string
-		Counted            order.Counted
-		Amount             float64
-	}](tx, "SELECT a.planted_id, t.sheet_id, a.counted, a.amount FROM amounts_used a JOIN planted_trees t ON t.id = a.planted_id WHERE "+where, args...)
+	lately, err := kernel.Rows[struct{ ID, SheetID string }](tx, "SELECT t.id, t.sheet_id FROM planted_trees t WHERE t.taken_back_at IS NULL"+where+
+		" AND EXISTS (SELECT 1 FROM amounts_used a WHERE a.planted_id = t.id AND a.taken_back_at IS NULL) ORDER BY t.planted_on DESC, t.id DESC LIMIT ?", append(args, comparedMost+1)...)
 	if err != nil {
 		return out, err
 	}
-	ids := []string{}
-	for _, r := range rows {
-		ids = append(ids, r.SheetID)
+	if len(lately) > comparedMost {
+		lately, out.Older = lately[:comparedMost], true
 	}
-	planned, err := planBySheet(tx, ids)
+	ids, sheetIDs := []string{}, []string{}
+	for _, t := range lately {
+		ids, sheetIDs = append(ids, t.ID), append(sheetIDs, t.SheetID)
+	}
+	used, err := Of(tx, ids)
 	if err != nil {
 		return out, err
 	}
-	pairs, trees := map[order.Counted][]order.Pair{}, map[string]bool{}
-	for _, r := range rows {
-		pairs[r.Counted] = append(pairs[r.Counted], order.Pair{Planned: planned[r.SheetID][r.Counted], Used: r.Amount})
-		trees[r.PlantedID] = true
+	planned, err := planBySheet(tx, sheetIDs)
+	if err != nil {
+		return out, err
 	}
-	out.Trees = len(trees)
+	pairs := map[order.Counted][]order.Pair{}
+	for _, t := range lately {
+		for c, amount := range used[t.ID] {
+			pairs[c] = append(pairs[c], order.Pair{Planned: planned[t.SheetID][c], Used: amount})
+		}
+	}
+	out.Trees = len(lately)
 	for c, list := range pairs {
 		a := order.Compare(list)
 		unit := c.UnitOf()
@@ -244,18 +251,14 @@ func compare(tx *kernel.Tx, ask compareAsk) (All, error) {
 	return calc.Rounded(out), nil
 }
 
-const sheetsAtOnce = 500
+// comparedMost are the newest plantings that are compared: how we plant now, and not how we did ten years ago.
+const comparedMost = 200
 
 func planBySheet(tx *kernel.Tx, ids []string) (map[string]map[order.Counted]float64, error) {
 	out := map[string]map[order.Counted]float64{}
-	for batch := range slices.Chunk(ids, sheetsAtOnce) {
-		list, err := kernel.Many[sheets.Sheet](tx, "id", "id IN ?", batch)
-		if err != nil {
-			return out, err
-		}
-		for _, s := range list {
-			out[s.ID] = PlannedOf(s)
-		}
+	list, err := kernel.Many[sheets.Sheet](tx, "id", "id IN ?", append([]string{""}, ids...))
+	for _, s := range list {
+		out[s.ID] = PlannedOf(s)
 	}
-	return out, nil
+	return out, err
 }

@@ -274,7 +274,7 @@ type Lines struct {
 
 type linesAsk struct {
 	Planted string `query:"planted" maxLength:"16" doc:"only those of one planted tree"`
-	Limit   int    `query:"limit" default:"100" minimum:"1" maximum:"500"`
+	Limit   int    `query:"limit" default:"60" minimum:"1" maximum:"500"`
 }
 
 func list(tx *kernel.Tx, ask linesAsk) (Lines, error) {
@@ -288,7 +288,7 @@ func list(tx *kernel.Tx, ask linesAsk) (Lines, error) {
 	if ask.Planted != "" {
 		where, args = where+" AND c.planted_id = ?", append(args, ask.Planted)
 	}
-	rows, err := kernel.Rows[row](tx, `SELECT c.number, c.asked_on AS asked, c.planted_id, c.answer, c.given, c.cents, c.decided_at AS decided, t.cause, JSON_VALUE(s.content, '$.tag') AS tag, JSON_VALUE(s.content, '$.common') AS common, JSON_VALUE(s.content, '$.customer') AS customer
+	rows, err := kernel.Rows[row](tx, `SELECT c.number, c.asked_on AS asked, c.planted_id, c.answer, c.given, c.cents, c.decided_at AS decided, t.cause, s.tag, s.common, s.customer
 		FROM guarantee_claims c JOIN planted_trees t ON t.id = c.planted_id JOIN sheets s ON s.id = t.sheet_id WHERE `+where+` ORDER BY c.answer <> '', c.number DESC LIMIT ?`, append(args, ask.Limit+1)...)
 	if err != nil {
 		return out, err

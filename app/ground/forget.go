@@ -211,6 +211,7 @@ func Forget(tx *kernel.Tx, customerID string) error {
 		sql  string
 		args []any
 	}{
+		{"DELETE FROM ground_words WHERE id IN (SELECT ? UNION SELECT id FROM sites WHERE customer_id = ? UNION SELECT p.id FROM spots p JOIN sites s ON s.id = p.site_id WHERE s.customer_id = ?)", []any{customerID, customerID, customerID}},
 		{"UPDATE customers SET name = ?, phone = '', erased_at = ?, version = version + 1 WHERE id = ? AND erased_at IS NULL", []any{Forgotten, tx.Now, customerID}},
 		{"UPDATE markings SET reference = ?, marked_by = ? WHERE spot_id IN " + spots, []any{Forgotten, Forgotten, customerID}},
 		{"DELETE FROM spot_photos WHERE spot_id IN " + spots, []any{customerID}},

@@ -154,6 +154,9 @@ func addCustomer(tx *kernel.Tx, _ kernel.None, c NewCustomer) (spotID string, er
 	if err := kernel.Add(tx, &site); err != nil {
 		return "", err
 	}
+	if err := errors.Join(name(tx, aCustomer, customer.ID, c.Name), name(tx, aSite, site.ID, c.Address)); err != nil {
+		return "", err
+	}
 	return newSpot(tx, site.ID, c.SpotName)
 }
 
@@ -169,9 +172,12 @@ func AddTold(tx *kernel.Tx, c NewCustomer, facts ground.Facts) (spotID string, e
 // PageOf is the page of a spot, as an answer to a deed of another capability.
 func PageOf(tx *kernel.Tx, spotID string) (Page, error) { return page(tx, kernel.ByID{ID: spotID}) }
 
-func newSpot(tx *kernel.Tx, siteID, name string) (id string, err error) {
-	spot := Spot{ID: kernel.NewID(), SiteID: siteID, Name: name, Version: 1, Ground: ground.Facts{Obstacles: []ground.Obstacle{}}}
-	return spot.ID, kernel.Add(tx, &spot)
+func newSpot(tx *kernel.Tx, siteID, called string) (id string, err error) {
+	spot := Spot{ID: kernel.NewID(), SiteID: siteID, Name: called, Version: 1, Ground: ground.Facts{Obstacles: []ground.Obstacle{}}}
+	if err := kernel.Add(tx, &spot); err != nil {
+		return "", err
+	}
+	return spot.ID, name(tx, aSpot, spot.ID, spot.Name)
 }
 
 // NewSpot is another spot on the same site.
@@ -231,6 +237,9 @@ func saveSpot(tx *kernel.Tx, p kernel.ByID, c Change) (string, error) {
 	}
 	if errors.Is(err, kernel.ErrMissing) { // somebody was there between reading and writing
 		return "", stale(tx, p)
+	}
+	if err == nil {
+		err = name(tx, aSpot, spot.ID, spot.Name)
 	}
 	if err != nil {
 		return "", err

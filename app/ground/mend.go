@@ -39,7 +39,10 @@ func amendCustomer(tx *kernel.Tx, p kernel.ByID, n Person) (string, error) {
 	if err != nil {
 		return "", err
 	}
-	return p.ID, kernel.ChangeOne[Site](tx, map[string]any{"address": n.Address, "version": s.Site.Version + 1}, "id = ? AND version = ?", s.Site.ID, s.Site.Version)
+	if err := kernel.ChangeOne[Site](tx, map[string]any{"address": n.Address, "version": s.Site.Version + 1}, "id = ? AND version = ?", s.Site.ID, s.Site.Version); err != nil {
+		return "", err
+	}
+	return p.ID, errors.Join(name(tx, aCustomer, c.ID, n.Name), name(tx, aSite, s.Site.ID, n.Address))
 }
 
 // TakenBack is why an entry was a mistake.

@@ -8,7 +8,6 @@ import (
 	"time"
 
 	"sedum/app/stations"
-	"sedum/app/yard"
 	"sedum/core/calc"
 	"sedum/core/climate"
 	"sedum/core/ground"
@@ -308,32 +307,33 @@ type Search struct {
 }
 
 func list(tx *kernel.Tx, q Search) (Pages, error) {
-	where, args := "", []any{}
-	if text := strings.TrimSpace(q.Text); text != "" {
-		like := "%" + yard.Letters(text) + "%"
-		where = " AND (c.name LIKE ? OR p.name LIKE ?"
-		args = append(args, like, like)
-		if roles.SeesContact(tx.Who.Role) {
-			where, args = where+" OR s.address LIKE ?", append(args, like)
-		}
-		where += ")"
+	find := lately
+	if strings.TrimSpace(q.Text) != "" {
+		find = Named
 	}
-	ids, err := kernel.Rows[struct{ ID string }](tx, "SELECT p.id FROM customers c JOIN sites s ON s.customer_id = c.id JOIN spots p ON p.site_id = s.id WHERE c.erased_at IS NULL AND p.taken_back_at IS NULL"+where+" ORDER BY c.touched_at DESC, p.id LIMIT ?", append(args, q.Limit+1)...)
+	ids, err := find(tx, q.Text, q.Limit+1)
 	if err != nil {
 		return Pages{}, err
 	}
 	more := len(ids) > q.Limit
-	chosen := []string{""}
-	for _, each := range ids[:min(len(ids), q.Limit)] {
-		chosen = append(chosen, each.ID)
-	}
-	spots, err := kernel.Many[Spot](tx.With("Site.Customer"), "site_id, name", "id IN ?", chosen)
+	spots, err := kernel.Many[Spot](tx.With("Site.Customer"), "site_id, name", "id IN ?", append([]string{""}, ids[:min(len(ids), q.Limit)]...))
 	if err != nil {
 		return Pages{}, err
 	}
 	out, err := show(tx, spots)
 	out.More = more
 	return out, err
+}
+
+// lately are the spots of the customers of whom somebody wrote last: of so many customers, each of whom has a spot at least.
+func lately(tx *kernel.Tx, _ string, most int) ([]string, error) {
+	rows, err := kernel.Rows[struct{ ID string }](tx, `SELECT p.id FROM (SELECT id, touched_at FROM customers WHERE erased_at IS NULL ORDER BY touched_at DESC, id DESC LIMIT ?) c
+		JOIN sites s ON s.customer_id = c.id JOIN spots p ON p.site_id = s.id WHERE p.taken_back_at IS NULL ORDER BY c.touched_at DESC, p.id LIMIT ?`, most, most)
+	ids := []string{}
+	for _, r := range rows {
+		ids = append(ids, r.ID)
+	}
+	return ids, err
 }
 
 func show(tx *kernel.Tx, spots []Spot) (Pages, error) {

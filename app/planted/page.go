@@ -6,6 +6,7 @@ import (
 	"strings"
 	"time"
 
+	"sedum/app/ground"
 	"sedum/app/sheets"
 	"sedum/app/stations"
 	"sedum/app/yard"
@@ -88,7 +89,7 @@ func LinesOf(tx *kernel.Tx, ids []string) ([]Line, error) {
 	if len(ids) == 0 {
 		return out, nil
 	}
-	rows, err := kernel.Rows[Line](tx, `SELECT t.id, JSON_VALUE(s.content, '$.tag') AS tag, JSON_VALUE(s.content, '$.common') AS common, JSON_VALUE(s.content, '$.customer') AS customer, JSON_VALUE(s.content, '$.spot_name') AS spot_name,
+	rows, err := kernel.Rows[Line](tx, `SELECT t.id, s.tag, s.common, s.customer, s.spot_name,
 		s.number, t.planted_on, t.ended_on, t.ended_as, t.cause, t.contact, w.as_of, w.share, w.fill_l, COALESCE(w.advice, '') AS advice
 		FROM planted_trees t JOIN sheets s ON s.id = t.sheet_id LEFT JOIN planted_water w ON w.planted_id = t.id AND w.worked_on >= ? WHERE t.id IN ?`, fresh(tx), ids)
 	byID := map[string]Line{}
@@ -138,12 +139,20 @@ func first(tx *kernel.Tx, _ string, limit int) ([]string, error) {
 // fresh is since when a store must have been worked out for its advice to be told in a list: a night that did not run tells nothing old.
 func fresh(tx *kernel.Tx) time.Time { return tx.Today().AddDate(0, 0, -1) }
 
-// sought are those of which a tag, a kind, a customer or a spot has these letters.
+// mostSpots are the spots of a name in which planted trees are looked for.
+const mostSpots = 200
+
+// sought are those of which the tag or a word of the customer, the address or the spot begins with these letters, or the kind has them.
 func sought(tx *kernel.Tx, text string, limit int) ([]string, error) {
-	like := "%" + yard.Letters(strings.TrimSpace(text)) + "%"
-	rows, err := kernel.Rows[struct{ ID string }](tx, `SELECT t.id FROM planted_trees t JOIN trees y ON y.id = t.tree_id JOIN lots l ON l.id = y.lot_id JOIN kinds k ON k.id = l.kind_id
-		JOIN spots p ON p.id = t.spot_id JOIN sites i ON i.id = p.site_id JOIN customers c ON c.id = i.customer_id
-		WHERE t.taken_back_at IS NULL AND (y.tag LIKE ? OR k.common LIKE ? OR k.botanical LIKE ? OR c.name LIKE ? OR p.name LIKE ?) ORDER BY t.planted_on DESC, t.id LIMIT ?`, like, like, like, like, like, limit)
+	letters := yard.Letters(strings.TrimSpace(text))
+	spots, err := ground.Named(tx, text, mostSpots)
+	if err != nil {
+		return nil, err
+	}
+	like := "%" + letters + "%"
+	rows, err := kernel.Rows[struct{ ID string }](tx, `SELECT t.id FROM (SELECT id FROM planted_trees WHERE spot_id IN ? UNION SELECT p.id FROM trees y JOIN planted_trees p ON p.tree_key = y.id WHERE y.tag LIKE ?
+		UNION SELECT p.id FROM kinds k JOIN lots l ON l.kind_id = k.id JOIN trees y ON y.lot_id = l.id JOIN planted_trees p ON p.tree_key = y.id WHERE k.common LIKE ? OR k.botanical LIKE ?) f
+		JOIN planted_trees t ON t.id = f.id WHERE t.taken_back_at IS NULL ORDER BY t.planted_on DESC, t.id LIMIT ?`, append(spots, ""), strings.ToUpper(letters)+"%", like, like, limit)
 	ids := []string{}
 	for _, r := range rows {
 		ids = append(ids, r.ID)

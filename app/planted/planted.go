@@ -37,6 +37,7 @@ type Tree struct {
 	Version int
 	// ClaimedOn is since when somebody asks that it be made good.
 	ClaimedOn *time.Time
+	Visited   bool
 
 	TakenBackAt *time.Time
 }
@@ -199,6 +200,14 @@ func End(tx *kernel.Tx, t Tree, on *time.Time, as string) error {
 	}
 	t.EndedOn, t.EndedAs = on, as
 	return workOut(tx, t)
+}
+
+// Visited is that somebody looked at a tree: what is due at it stands with the visits from then on.
+func Visited(tx *kernel.Tx, t Tree) error {
+	if t.Visited {
+		return nil
+	}
+	return kernel.ChangeOne[Tree](tx, map[string]any{"visited": true}, "id = ?", t.ID)
 }
 
 // SetClaimed writes down since when somebody asks that a tree be made good; nil takes it back.

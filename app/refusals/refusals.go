@@ -112,7 +112,7 @@ func takeBack(tx *kernel.Tx, p kernel.ByID, why Because) (string, error) {
 // Ask is whose refusals are asked for; "" is everybody's.
 type Ask struct {
 	Spot  string `query:"spot" maxLength:"16"`
-	Limit int    `query:"limit" default:"200" minimum:"1" maximum:"500"`
+	Limit int    `query:"limit" default:"60" minimum:"1" maximum:"500"`
 }
 
 // Line is a refusal in a list.

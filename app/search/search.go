@@ -5,6 +5,7 @@ import (
 	"strconv"
 	"strings"
 
+	"sedum/app/ground"
 	"sedum/app/yard"
 	"sedum/core/roles"
 	"sedum/kernel"
@@ -46,7 +47,8 @@ const (
 	each          = 4
 )
 
-// queries find each kind by its letters; :like is within, :start at the beginning. counter is what only those see who stand before a customer.
+// queries find each kind by its letters; :like is within, :tag and :spots where a word begins so. counter is what only those see who stand before
+// a customer.
 var queries = []struct {
 	kind    Kind
 	counter bool
@@ -54,17 +56,23 @@ var queries = []struct {
 	args    string
 }{
 	{"tree", false, "SELECT y.tag AS ref, CONCAT(k.common, ' ', y.tag) AS title, CONCAT('#', l.number) AS more FROM trees y JOIN lots l ON l.id = y.lot_id JOIN kinds k ON k.id = l.kind_id WHERE y.tag LIKE ? ORDER BY y.tag LIMIT ?", "tag"},
-	{"planted", true, `SELECT t.id AS ref, CONCAT(k.common, ' ', y.tag) AS title, CONCAT(c.name, ', ', p.name) AS more FROM planted_trees t JOIN trees y ON y.id = t.tree_id JOIN lots l ON l.id = y.lot_id JOIN kinds k ON k.id = l.kind_id
-		JOIN spots p ON p.id = t.spot_id JOIN sites i ON i.id = p.site_id JOIN customers c ON c.id = i.customer_id WHERE t.taken_back_at IS NULL AND (c.name LIKE ? OR i.address LIKE ? OR y.tag LIKE ?) ORDER BY t.planted_on DESC, t.id LIMIT ?`, "like like tag"},
-	{"sheet", true, `SELECT s.number AS ref, CONCAT('#', s.number, ' ', JSON_VALUE(s.content, '$.common')) AS title, c.name AS more FROM sheets s JOIN spots p ON p.id = s.spot_id JOIN sites i ON i.id = p.site_id JOIN customers c ON c.id = i.customer_id
-		WHERE (s.number = ? OR c.name LIKE ?) AND s.replaced_by IS NULL ORDER BY s.number DESC LIMIT ?`, "number like"},
-	{"spot", true, "SELECT p.id AS ref, CONCAT(c.name, ', ', p.name) AS title, i.address AS more FROM spots p JOIN sites i ON i.id = p.site_id JOIN customers c ON c.id = i.customer_id WHERE c.name LIKE ? OR i.address LIKE ? OR p.name LIKE ? ORDER BY c.name, p.name, p.id LIMIT ?", "like like like"},
-	{"lot", false, "SELECT l.number AS ref, CONCAT('#', l.number, ' ', k.common) AS title, g.name AS more FROM lots l JOIN kinds k ON k.id = l.kind_id JOIN deliveries d ON d.id = l.delivery_id JOIN growers g ON g.id = d.grower_id WHERE l.number = ? OR k.common LIKE ? OR k.botanical LIKE ? ORDER BY l.number DESC LIMIT ?", "number like like"},
+	{"planted", true, `SELECT t.id AS ref, CONCAT(k.common, ' ', y.tag) AS title, CONCAT(c.name, ', ', p.name) AS more FROM (SELECT id FROM planted_trees WHERE spot_id IN ? UNION SELECT b.id FROM trees a JOIN planted_trees b ON b.tree_key = a.id WHERE a.tag LIKE ?) f
+		JOIN planted_trees t ON t.id = f.id JOIN trees y ON y.id = t.tree_id JOIN lots l ON l.id = y.lot_id JOIN kinds k ON k.id = l.kind_id
+		JOIN spots p ON p.id = t.spot_id JOIN sites i ON i.id = p.site_id JOIN customers c ON c.id = i.customer_id WHERE t.taken_back_at IS NULL ORDER BY t.planted_on DESC, t.id LIMIT ?`, "spots tag"},
+	{"sheet", true, `SELECT s.number AS ref, CONCAT('#', s.number, ' ', s.common) AS title, s.customer AS more FROM (SELECT id FROM sheets WHERE number = ? UNION SELECT id FROM sheets WHERE spot_id IN ?) f JOIN sheets s ON s.id = f.id
+		WHERE s.replaced_by IS NULL ORDER BY s.number = ? DESC, s.number DESC LIMIT ?`, "number spots number"},
+	{"spot", true, "SELECT p.id AS ref, CONCAT(c.name, ', ', p.name) AS title, i.address AS more FROM spots p JOIN sites i ON i.id = p.site_id JOIN customers c ON c.id = i.customer_id WHERE p.id IN ? ORDER BY c.name, p.name, p.id LIMIT ?", "spots"},
+	{"lot", false, `SELECT l.number AS ref, CONCAT('#', l.number, ' ', k.common) AS title, g.name AS more FROM (SELECT id FROM lots WHERE number = ? UNION SELECT l.id FROM kinds k JOIN lots l ON l.kind_id = k.id WHERE k.common LIKE ? OR k.botanical LIKE ?) f
+		JOIN lots l ON l.id = f.id JOIN kinds k ON k.id = l.kind_id JOIN deliveries d ON d.id = l.delivery_id JOIN growers g ON g.id = d.grower_id ORDER BY l.number DESC LIMIT ?`, "number like like"},
 	{"kind", false, "SELECT k.id AS ref, k.common AS title, k.botanical AS more FROM kinds k WHERE k.common LIKE ? OR k.botanical LIKE ? ORDER BY k.common LIMIT ?", "like like"},
 	{"grower", false, "SELECT g.id AS ref, g.name AS title, g.place AS more FROM growers g WHERE g.name LIKE ? ORDER BY g.name LIMIT ?", "like"},
-	{"claim", true, `SELECT m.number AS ref, CONCAT('#', m.number, ' ', c.name) AS title, y.tag AS more FROM guarantee_claims m JOIN planted_trees t ON t.id = m.planted_id JOIN trees y ON y.id = t.tree_id JOIN spots p ON p.id = t.spot_id JOIN sites i ON i.id = p.site_id JOIN customers c ON c.id = i.customer_id
-		WHERE m.taken_back_at IS NULL AND (c.name LIKE ? OR y.tag LIKE ?) ORDER BY m.number DESC LIMIT ?`, "like tag"},
+	{"claim", true, `SELECT m.number AS ref, CONCAT('#', m.number, ' ', c.name) AS title, y.tag AS more FROM (SELECT id FROM planted_trees WHERE spot_id IN ? UNION SELECT b.id FROM trees a JOIN planted_trees b ON b.tree_key = a.id WHERE a.tag LIKE ?) f
+		JOIN guarantee_claims m ON m.planted_id = f.id JOIN planted_trees t ON t.id = f.id JOIN trees y ON y.id = t.tree_id JOIN spots p ON p.id = t.spot_id JOIN sites i ON i.id = p.site_id JOIN customers c ON c.id = i.customer_id
+		WHERE m.taken_back_at IS NULL ORDER BY m.number DESC LIMIT ?`, "spots tag"},
 }
+
+// mostSpots are the spots of a name in which something is looked for.
+const mostSpots = 100
 
 // find looks in every place by the same letters; a letter of a search has no sense of its own. Whoever does not stand before a customer finds no
 // customer.
@@ -78,8 +86,14 @@ func find(tx *kernel.Tx, q Ask) (Found, error) {
 	if len([]rune(text)) < fewestLetters && number < 0 {
 		return out, nil
 	}
+	spots := []string{}
+	if roles.SeesContact(tx.Who.Role) {
+		if spots, err = ground.Named(tx, text, mostSpots); err != nil {
+			return out, err
+		}
+	}
 	letters := yard.Letters(text)
-	values := map[string]any{"like": "%" + letters + "%", "tag": strings.ToUpper(letters) + "%", "number": number}
+	values := map[string]any{"like": "%" + letters + "%", "tag": strings.ToUpper(letters) + "%", "number": number, "spots": append(spots, "")}
 	for _, place := range queries {
 		if place.counter && !roles.SeesContact(tx.Who.Role) {
 			continue

@@ -90,8 +90,8 @@ func Newest(tx *kernel.Tx, before, limit int) ([]Line, error) {
 	if before == 0 {
 		before = 1 << 30
 	}
-	return kernel.Rows[Line](tx, `SELECT number, JSON_VALUE(content, '$.tag') AS tag, JSON_VALUE(content, '$.common') AS common, JSON_VALUE(content, '$.customer') AS customer,
-		JSON_VALUE(content, '$.spot_name') AS spot_name, issued_at, JSON_VALUE(content, '$.issued_by') AS issued_by, withdrawn_at, replaced_by FROM sheets WHERE number < ? ORDER BY number DESC LIMIT ?`, before, limit)
+	return kernel.Rows[Line](tx, `SELECT number, tag, common, customer,
+		spot_name, issued_at, JSON_VALUE(content, '$.issued_by') AS issued_by, withdrawn_at, replaced_by FROM sheets WHERE number < ? ORDER BY number DESC LIMIT ?`, before, limit)
 }
 
 func (desk Desk) page(tx *kernel.Tx, number int) (Page, error) {

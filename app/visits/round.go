@@ -53,10 +53,11 @@ type dueRow struct {
 // dueRows are the trees to go to until a day, what hurts most first. A tree that nobody visited yet is due a month after planting. What hurts is
 // gone to whoever planned it; a planned look only where one was promised.
 func dueRows(tx *kernel.Tx, until time.Time) ([]dueRow, error) {
-	return kernel.Rows[dueRow](tx, `SELECT t.id, t.spot_id, IF(t.contact, COALESCE(d.due_on, IF(d.planted_id IS NULL, t.planted_on + INTERVAL 1 MONTH, NULL)), NULL) AS due_on, COALESCE(d.wants, 0) AS wants, d.last_on
-		FROM planted_trees t LEFT JOIN visit_due d ON d.planted_id = t.id
-		WHERE t.taken_back_at IS NULL AND t.ended_on IS NULL AND ((t.contact AND COALESCE(d.due_on, IF(d.planted_id IS NULL, t.planted_on + INTERVAL 1 MONTH, NULL)) <= ?) OR COALESCE(d.urgent, FALSE))
-		ORDER BY COALESCE(d.worst, 99), due_on, t.id LIMIT 500`, until)
+	const living = " AND t.taken_back_at IS NULL AND t.ended_on IS NULL "
+	const looked = "SELECT t.id, t.spot_id, IF(t.contact, d.due_on, NULL) AS due_on, d.wants, d.last_on, d.worst FROM visit_due d JOIN planted_trees t ON t.id = d.planted_id WHERE "
+	return kernel.Rows[dueRow](tx, looked+"d.urgent"+living+"UNION "+looked+"d.due_on <= ? AND t.contact"+living+
+		"UNION ALL SELECT t.id, t.spot_id, t.planted_on + INTERVAL 1 MONTH AS due_on, 0 AS wants, NULL AS last_on, 99 AS worst FROM planted_trees t WHERE NOT t.visited AND t.contact AND t.planted_on <= ? - INTERVAL 28 DAY AND t.planted_on + INTERVAL 1 MONTH <= ?"+living+
+		"ORDER BY worst, due_on, id LIMIT 500", until, until, until)
 }
 
 // round takes what is late or hurts soonest, as many as a day holds, and puts them in the order of a short way. A tree whose look somebody has

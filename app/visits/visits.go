@@ -181,6 +181,9 @@ func follow(tx *kernel.Tx, t planted.Tree) error {
 	if next, ok := visit.NextDue(t.PlantedOn, looks, tx.Today()); ok && t.EndedOn == nil {
 		due.DueOn = &next.On
 	}
+	if err := planted.Visited(tx, t); err != nil {
+		return err
+	}
 	return kernel.Ours(tx.DB().Save(&due).Error)
 }
 

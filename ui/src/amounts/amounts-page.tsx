@@ -16,7 +16,7 @@ export function AmountsPage() {
   useTitle(t('amounts.title'))
   if (all.error) return <Failed cause={all.error} again={() => all.refetch()} />
   if (!all.data) return <Loading />
-  const { lines, trees } = all.data
+  const { lines, trees, older } = all.data
   const most = lines.find((l) => !l.few && l.times !== null)
   return (
     <div className="mx-auto w-full max-w-5xl px-4 py-6 md:px-7">
@@ -27,7 +27,9 @@ export function AmountsPage() {
               ? t('amounts.headline', { what: most.label, times: times(most.times) })
               : t('amounts.headline.early')}
           </h1>
-          <p className="text-lg text-soft">{t('amounts.trees', { count: trees })}</p>
+          <p className="text-lg text-soft">
+            {older ? t('amounts.newest', { count: trees }) : t('amounts.trees', { count: trees })}
+          </p>
         </div>
         <div className="no-print w-48">
           <TextField label={t('amounts.from')} type="date" value={from} onChange={setFrom} />

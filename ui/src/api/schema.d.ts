@@ -4959,6 +4959,7 @@ export interface components {
     schemas: {
         AmountsAll: {
             lines: components["schemas"]["AmountsCompared"][];
+            older: boolean;
             /**
              * Format: int64
              * @description plantings of which something was counted

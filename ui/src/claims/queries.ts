@@ -6,7 +6,7 @@ import { keyOf } from '../api/stale'
 export const claimsQuery = (planted: string) =>
   queryOptions({
     queryKey: keyOf('list-claims', planted),
-    queryFn: () => ask(client.GET('/api/v1/claims', { params: { query: { planted, limit: 200 } } })),
+    queryFn: () => ask(client.GET('/api/v1/claims', { params: { query: { planted, limit: 60 } } })),
   })
 
 /** A claim with the record of its tree. */

@@ -6,5 +6,5 @@ import { keyOf } from '../api/stale'
 export const refusalsQuery = (spot: string) =>
   queryOptions({
     queryKey: keyOf('list-refusals', spot),
-    queryFn: () => ask(client.GET('/api/v1/refusals', { params: { query: { spot, limit: 200 } } })),
+    queryFn: () => ask(client.GET('/api/v1/refusals', { params: { query: { spot, limit: 60 } } })),
   })
