@@ -6,6 +6,7 @@ import (
 	"time"
 
 	"sedum/app/bench"
+	"sedum/app/ground"
 	"sedum/app/photos"
 	"sedum/app/planted"
 	"sedum/app/refusals"
@@ -109,6 +110,12 @@ func recordOf(tx *kernel.Tx, c Claim, t planted.Tree) (record, error) {
 	if c.PlantedBy != "" {
 		by := c.PlantedBy == "customer"
 		f.ByCustomer = &by
+	}
+	if f.HandedOn, err = ground.HandedOn(tx, t.SpotID); err != nil {
+		return r, err
+	}
+	if f.HandedOn != nil && f.HandedOn.Before(t.PlantedOn) { // it was planted for those who live there now
+		f.HandedOn = nil
 	}
 	until := len(r.tree.Water)
 	for until > 0 && r.tree.Water[until-1].Date.After(c.AskedOn) {
@@ -312,6 +319,12 @@ func list(tx *kernel.Tx, ask linesAsk) (Lines, error) {
 	out.Years, err = kernel.Rows[Year](tx, `SELECT YEAR(decided_at) AS year, SUM(answer <> 'refused') AS granted, SUM(answer = 'refused') AS refused, COALESCE(SUM(cents), 0) AS cents
 		FROM guarantee_claims WHERE answer <> '' AND taken_back_at IS NULL GROUP BY YEAR(decided_at) ORDER BY year DESC`)
 	return out, err
+}
+
+// OpenAt tells whether somebody asks that a tree at one of these spots be made good, and nobody has decided.
+func OpenAt(tx *kernel.Tx, spotIDs []string) (bool, error) {
+	n, err := kernel.Value[int](tx, "SELECT COUNT(*) FROM guarantee_claims c JOIN planted_trees t ON t.id = c.planted_id WHERE c.answer = '' AND c.taken_back_at IS NULL AND t.spot_id IN ?", append([]string{""}, spotIDs...))
+	return n > 0, err
 }
 
 // OpenSince counts the claims that somebody brought before a day and nobody has decided.

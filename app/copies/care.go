@@ -2,9 +2,11 @@ package copies
 
 import (
 	"errors"
+	"slices"
 	"time"
 
 	"sedum/app/dates"
+	"sedum/app/ground"
 	"sedum/app/planted"
 	"sedum/app/sheets"
 	"sedum/app/visits"
@@ -36,8 +38,10 @@ type Aftercare struct {
 	// Open are the things that something waits for still, in words: it flowers, it is in leaf, the first frost.
 	Open    []Wait       `json:"open"`
 	Letters LettersState `json:"letters"`
-	Done    []DoneLine   `json:"done" doc:"the last entries, newest first"`
-	Words   CareWords    `json:"words"`
+	// Leaves says when they leave, as they told it; empty while nobody did.
+	Leaves string     `json:"leaves"`
+	Done   []DoneLine `json:"done" doc:"the last entries, newest first"`
+	Words  CareWords  `json:"words"`
 }
 
 // Wait is something that an entry waits for.
@@ -85,6 +89,13 @@ type CareWords struct {
 	MailOn   string            `json:"mail_on"`
 	MailOff  string            `json:"mail_off"`
 	MailIs   string            `json:"mail_is"`
+	// Ways are where water was put, for those that this tree has.
+	Ways map[string]string `json:"ways"`
+	// Leaves is what is asked of who moves away, LeavesIs why, LeavesOn the day, LeavesSend the touch.
+	Leaves     string `json:"leaves"`
+	LeavesIs   string `json:"leaves_is"`
+	LeavesOn   string `json:"leaves_on"`
+	LeavesSend string `json:"leaves_send"`
 }
 
 // Told by touch on the page: water, a finger, that it is planted, or how it looks. ID is made on the telephone, so that what is sent twice is one.
@@ -93,6 +104,7 @@ type Care struct {
 	On     string     `json:"on"`
 	What   CareWhat   `json:"what"`
 	GivenL *float64   `json:"given_l,omitempty" exclusiveMinimum:"0" maximum:"2000"`
+	Way    water.Way  `json:"way,omitempty" optional:"true" doc:"how it was given"`
 	Felt   water.Felt `json:"felt,omitempty" optional:"true"`
 	Says   visit.Says `json:"says,omitempty" optional:"true"`
 	Note   string     `json:"note,omitempty" maxLength:"500"`
@@ -104,7 +116,9 @@ type Care struct {
 type CareWhat string
 
 // All lists them.
-func (CareWhat) All() []CareWhat { return []CareWhat{"planted", "water", "finger", "look", "happened"} }
+func (CareWhat) All() []CareWhat {
+	return []CareWhat{"planted", "water", "finger", "look", "happened", "leaves"}
+}
 
 const (
 	// caresAtOnce are as many as a telephone sends in one go, and caresADay as many as are taken for one tree in a day.
@@ -164,6 +178,9 @@ func (c Care) take(tx *kernel.Tx, s sheets.Sheet) error {
 	if n >= caresADay {
 		return fault.List{{Field: "care", Code: fault.AtMost, Limit: caresADay}}
 	}
+	if c.What == "leaves" {
+		return ground.Leave(tx, t.SpotID, ground.NewLeaving{ID: c.ID, LeavesOn: c.On}, true)
+	}
 	if c.What == "happened" {
 		return dates.Tell(tx, t.ID, dates.NewHappened{ID: c.ID, What: c.Happened, On: c.On}, true)
 	}
@@ -171,7 +188,7 @@ func (c Care) take(tx *kernel.Tx, s sheets.Sheet) error {
 		facts := visit.Facts{Says: c.Says, Note: c.Note}
 		return visits.Save(tx, t.ID, visits.NewVisit{ID: c.ID, VisitedOn: c.On, Facts: facts}, true)
 	}
-	return planted.Enter(tx, t.ID, planted.NewEntry{ID: c.ID, DoneOn: c.On, GivenL: c.GivenL, Felt: c.Felt}, true)
+	return planted.Enter(tx, t.ID, planted.NewEntry{ID: c.ID, DoneOn: c.On, GivenL: c.GivenL, Way: c.Way, Felt: c.Felt}, true)
 }
 
 // takePhoto keeps a picture of a look that was sent before.
@@ -214,6 +231,15 @@ func aftercareOf(tx *kernel.Tx, s sheets.Sheet, say words.Speaker, out *Copy) (A
 		a.FillL = *page.FillL
 	}
 	a.Fill = say.Measure(planting.Measure{Value: a.FillL, Unit: "l"})
+	a.Words.Ways["bag"] = say.Say("copy.care.way.bag", nil)
+	if slices.ContainsFunc(s.Content.Plan.Quantities, func(q planting.Quantity) bool { return q.Code == "pipe" }) {
+		a.Words.Ways["pipe"] = say.Say("copy.care.way.pipe", nil)
+	}
+	if on, err := ground.LeavesOn(tx, t.SpotID); err != nil {
+		return a, err
+	} else if on != nil {
+		a.Leaves = say.Say("copy.care.leaves-told", map[string]any{"date": *on})
+	}
 	for i := len(page.Entries) - 1; i >= 0 && len(a.Done) < 5; i-- {
 		e := page.Entries[i]
 		text := ""
@@ -297,5 +323,5 @@ func careWords(s words.Speaker) CareWords {
 	}
 	return CareWords{Today: say("today"), Week: say("week"), Quiet: say("quiet"), Planted: say("planted"), When: say("when"), Watered: say("watered"), Finger: say("finger"), Felt: felt, Look: say("look"), Photo: say("photo"), Take: say("take"),
 		Says: says, Odd: say("odd"), Note: say("note"), Send: say("send"), Sent: say("sent"), Kept: say("kept"), Entered: say("entered"), NotToday: say("not-today"),
-		Came: say("came"), Mail: say("mail"), MailTo: say("mail-to"), MailOn: say("mail-on"), MailOff: say("mail-off"), MailIs: say("mail-is")}
+		Came: say("came"), Mail: say("mail"), MailTo: say("mail-to"), MailOn: say("mail-on"), MailOff: say("mail-off"), MailIs: say("mail-is"), Ways: map[string]string{}, Leaves: say("leaves"), LeavesIs: say("leaves-is"), LeavesOn: say("leaves-on"), LeavesSend: say("leaves-send")}
 }

@@ -32,6 +32,8 @@ func Capability() kernel.Capability {
 		kernel.ReadFile("export-customer", "/spots/{id}/customer/data.json", AnswerForData, "application/json", export).ByPassword().Logged(),
 		kernel.Deed("erase-customer", "POST", "/spots/{id}/customer/erased", AnswerForData, erase, kernel.Same).ByPassword().
 			Makes("list-spots", "see-spot", "list-sheets", "see-sheet", "sheets-of-tree", "see-mendings", "match", "plan", "today").Logged(),
+		kernel.Deed("hand-over", "POST", "/spots/{id}/owner/handed-over", AnswerForData, handOver, kernel.Same).ByPassword().
+			Makes(append(planted.Changed, "list-spots", "see-spot", "see-owner", "list-sheets", "see-sheet", "sheets-of-tree", "see-link", "see-reminders", "see-mendings", "list-claims", "see-claim", "list-refusals")...).Logged(),
 	}, Jobs: []kernel.Job{
 		{ID: "forget-customers", Every: 24 * time.Hour, Due: due, Each: forgetDue},
 		{ID: "forget-security-lines", Every: 24 * time.Hour, Due: kernel.Always, Each: func(tx *kernel.Tx, _ string) error {
@@ -112,14 +114,8 @@ func erase(tx *kernel.Tx, p kernel.ByID, e Erasure) (kernel.None, error) {
 }
 
 func forget(tx *kernel.Tx, customer string, data ground.Data) error {
-	for _, spot := range data.Spots {
-		held, err := sheets.HoldsSpot(tx, spot)
-		if err != nil {
-			return err
-		}
-		if held {
-			return kernel.Refused{Code: "tree-held-for-them", Field: "name"}
-		}
+	if err := freed(tx, data); err != nil {
+		return err
 	}
 	for _, forget := range []func(*kernel.Tx, []string) error{planted.Forget, visits.Forget, troubles.Forget, claims.Forget, refusals.Forget, reminders.Forget} {
 		if err := forget(tx, data.Spots); err != nil {

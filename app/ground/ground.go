@@ -121,6 +121,9 @@ func Capability(holds Holds) kernel.Capability {
 		kernel.Deed("record-drainage", "POST", "/spots/{id}/drainage", KeepGround, recordDrainage, same).Makes(changed...),
 		kernel.Read("near-stations", "/spots/{id}/stations", SeeGround, nearStations),
 		kernel.Deed("set-site-schools", "PUT", "/spots/{id}/schools", KeepGround, setSiteSchools, same).Makes(append(changed, "see-sheet")...),
+		kernel.Read("see-owner", "/spots/{id}/owner", SeeGround, owner),
+		kernel.Deed("say-leaving", "POST", "/spots/{id}/owner/leaving", KeepGround, leave, ofOwner).Makes("see-owner", "see-week"),
+		kernel.Deed("say-staying", "POST", "/spots/{id}/owner/staying", KeepGround, stay, ofOwner).Makes("see-owner", "see-week"),
 		kernel.Deed("choose-station", "PUT", "/spots/{id}/station", KeepGround, chooseStation, same).Makes(changed...),
 	}}
 }

@@ -11,3 +11,12 @@ func Forget(tx *kernel.Tx, spotIDs []string) error {
 	_, err := kernel.Exec(tx, "UPDATE mendings SET was = '{}', reason = '—' WHERE what = 'planted' AND of_id IN (SELECT id FROM planted_trees WHERE spot_id IN ?)", spotIDs)
 	return err
 }
+
+// HandOver leaves what was mended at the trees of some spots, and takes a name out of it.
+func HandOver(tx *kernel.Tx, spotIDs []string, name, instead string) error {
+	if len(spotIDs) == 0 {
+		return nil
+	}
+	_, err := kernel.Exec(tx, "UPDATE mendings SET was = REPLACE(was, ?, ?), reason = REPLACE(reason, ?, ?) WHERE what = 'planted' AND of_id IN (SELECT id FROM planted_trees WHERE spot_id IN ?)", name, instead, name, instead, spotIDs)
+	return err
+}

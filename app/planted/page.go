@@ -14,6 +14,7 @@ import (
 	"sedum/core/care"
 	"sedum/core/planting"
 	"sedum/core/roles"
+	"sedum/core/rules"
 	"sedum/core/station"
 	"sedum/core/water"
 	"sedum/kernel"
@@ -324,9 +325,6 @@ func (out *Page) says(tx *kernel.Tx) {
 	}
 }
 
-// foretoldDays is how far ahead rain that is foretold is told beside the answer.
-const foretoldDays = 3
-
 // foretold tells of rain that somebody else foretells, with its date; it is not counted until it has fallen, and an old one says that it is.
 func (out *Page) foretold(tx *kernel.Tx, say func(string, map[string]any)) {
 	f := out.Foretold
@@ -339,7 +337,7 @@ func (out *Page) foretold(tx *kernel.Tx, say func(string, map[string]any)) {
 		say("forecast-old", values)
 		return
 	}
-	mm, until := station.RainAhead(f.Days, tx.Today(), foretoldDays)
+	mm, until := station.RainAhead(f.Days, tx.Today(), int(tx.Who.House.Value(rules.WaterForetoldDays)))
 	if mm == nil {
 		return
 	}

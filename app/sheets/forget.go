@@ -48,6 +48,32 @@ func LastPlanting(tx *kernel.Tx, spotIDs []string) (*time.Time, error) {
 // Forget leaves of the sheets for some spots what was planted and how, and takes out who it was for, where, and what may name them: the
 // words that somebody signed or withdrew by keep their sense where they name nobody. The tree's record stays.
 func Forget(tx *kernel.Tx, spotIDs []string, instead string) error {
+	return redirect(tx, spotIDs, instead, instead, func(c *Content) []string {
+		named := []string{c.Customer, c.Address, c.SpotName}
+		c.Customer, c.Address, c.SpotName = instead, instead, instead
+		c.ForgottenAt = &tx.Now
+		if c.Marking != nil {
+			c.Marking.Reference, c.Marking.MarkedBy = instead, instead
+		}
+		return named
+	})
+}
+
+// HandOver has the sheets for some spots say who lives with their trees from a day on, and takes out who did before; whoever had a link to one
+// has none any more.
+func HandOver(tx *kernel.Tx, spotIDs []string, to, instead string, on time.Time) error {
+	return redirect(tx, spotIDs, to, instead, func(c *Content) []string {
+		named := []string{c.Customer}
+		if c.Marking != nil {
+			c.Marking.MarkedBy = strings.ReplaceAll(c.Marking.MarkedBy, c.Customer, instead)
+		}
+		c.Customer, c.HandedOn = to, &on
+		return named
+	})
+}
+
+// redirect writes sheets anew by what change makes of their content, without the words that named somebody, and ends their links.
+func redirect(tx *kernel.Tx, spotIDs []string, to, instead string, change func(*Content) (named []string)) error {
 	for _, s := range spotIDs {
 		if _, err := kernel.Exec(tx, "UPDATE sheet_batch_items SET ask = NULL WHERE spot_id = ?", s); err != nil {
 			return err
@@ -58,8 +84,9 @@ func Forget(tx *kernel.Tx, spotIDs []string, instead string) error {
 		}
 		for _, sheet := range list {
 			c := sheet.Content
+			named := change(&c)
 			without := func(text string) string {
-				for _, word := range []string{c.Customer, c.Address, c.SpotName} {
+				for _, word := range named {
 					if word != "" && word != instead {
 						text = strings.ReplaceAll(text, word, instead)
 					}
@@ -67,13 +94,9 @@ func Forget(tx *kernel.Tx, spotIDs []string, instead string) error {
 				return text
 			}
 			signed, reason := without(sheet.SignedReason), without(sheet.WithdrawnReason)
-			c.Customer, c.Address, c.SpotName = instead, instead, instead
-			c.ForgottenAt, c.ChosenReason = &tx.Now, without(c.ChosenReason)
+			c.ChosenReason = without(c.ChosenReason)
 			for i := range c.OfGround {
 				c.OfGround[i].Reason = without(c.OfGround[i].Reason)
-			}
-			if c.Marking != nil {
-				c.Marking.Reference, c.Marking.MarkedBy = instead, instead
 			}
 			sheet.Content, sheet.SignedReason, sheet.WithdrawnReason = c, signed, reason
 			if err := kernel.Ours(tx.DB().Model(&sheet).Select("content", "signed_reason", "withdrawn_reason").Updates(&sheet).Error); err != nil {
@@ -85,7 +108,7 @@ func Forget(tx *kernel.Tx, spotIDs []string, instead string) error {
 			if _, err := kernel.Exec(tx, "DELETE FROM sheet_links WHERE sheet_id = ?", sheet.ID); err != nil {
 				return err
 			}
-			if err := messages.ForgetFact(tx, "customer", fmt.Sprint(sheet.Number), instead); err != nil {
+			if err := messages.ForgetFact(tx, "customer", fmt.Sprint(sheet.Number), to); err != nil {
 				return err
 			}
 		}

@@ -52,6 +52,8 @@ type Content struct {
 	OfGround []rules.Own `json:"of_ground,omitempty"`
 	// ForgottenAt is when the person it went to was taken out of it.
 	ForgottenAt *time.Time `json:"forgotten_at,omitempty"`
+	// HandedOn is since when its tree is with somebody else than whom it was planted for.
+	HandedOn *time.Time `json:"handed_on,omitempty"`
 }
 
 // ChosenText says on paper and screen which schools are this sheet's or this ground's own, and why; "" when none is.
@@ -88,12 +90,15 @@ func reasonsOf(list []rules.Own) []string {
 	return out
 }
 
-// ForgottenText says on paper that it was drawn anew without the person, "" while it was not.
+// ForgottenText says on paper that it was drawn anew without the person it went to, or for another, "" while it was not.
 func (c Content) ForgottenText(s words.Speaker) string {
-	if c.ForgottenAt == nil {
-		return ""
+	switch {
+	case c.ForgottenAt != nil:
+		return s.Say("sheet.forgotten", map[string]any{"date": *c.ForgottenAt})
+	case c.HandedOn != nil:
+		return s.Say("sheet.handed-on", map[string]any{"date": *c.HandedOn})
 	}
-	return s.Say("sheet.forgotten", map[string]any{"date": *c.ForgottenAt})
+	return ""
 }
 
 // Marking is the marking record under which a sheet was issued.

@@ -10,16 +10,11 @@ import (
 	"sedum/app/troubles"
 	"sedum/app/yard"
 	"sedum/core/roles"
+	"sedum/core/rules"
 	"sedum/core/stock"
 )
 
 const (
-	// silentDays is for how long a station may tell nothing.
-	silentDays = 2
-	// openDays is for how long a look may stand unfinished, or a question unanswered.
-	openDays = 14
-	// unsaidDays is for how long after its planting day a tree is asked after.
-	unsaidDays = 60
 	// spotsLately are those in which something missing is looked for.
 	spotsLately = 24
 )
@@ -31,6 +26,7 @@ func (a asked) unread() error {
 		return err
 	}
 	a.told(len(unfelt), "unfelt", "/clock")
+	silentDays := a.days(rules.WeekSilentDays)
 	open, err := yard.OpenSince(a.tx, stock.NotJudged, a.tx.Now.AddDate(0, 0, -silentDays))
 	if err != nil {
 		return err
@@ -42,7 +38,7 @@ func (a asked) unread() error {
 	}
 	a.told(without, "no-station", "/planted")
 	a.told(silent, "silent", "/stations")
-	_, unsaid, err := planted.PlantingFrom(a.tx, a.from.AddDate(0, 0, -unsaidDays), a.from.AddDate(0, 0, -1), 0)
+	_, unsaid, err := planted.PlantingFrom(a.tx, a.from.AddDate(0, 0, -a.days(rules.WeekUnsaidDays)), a.from.AddDate(0, 0, -1), 0)
 	if err != nil {
 		return err
 	}
@@ -50,6 +46,14 @@ func (a asked) unread() error {
 	if !roles.SeesContact(a.tx.Who.Role) {
 		return nil
 	}
+	leaving, n, err := ground.LeavingUntil(a.tx, a.to, most)
+	if err != nil {
+		return err
+	}
+	for _, l := range leaving {
+		a.line("missing", &l.LeavesOn, a.tx.Say.Say("week.missing.leaving", nil), l.Customer+", "+l.SpotName, fmt.Sprintf("/ground/%s", l.SpotID))
+	}
+	a.counted("missing", n, "")
 	spots, err := ground.Lately(a.tx, spotsLately)
 	if err != nil {
 		return err
@@ -69,12 +73,14 @@ func (a asked) unread() error {
 	return nil
 }
 
+func (a asked) days(k rules.Key) int { return int(a.tx.Who.House.Value(k)) }
+
 // undecided is what waits for somebody to decide it.
 func (a asked) undecided() error {
 	if !roles.SeesContact(a.tx.Who.Role) {
 		return nil
 	}
-	since := a.tx.Today().AddDate(0, 0, -openDays)
+	since := a.tx.Today().AddDate(0, 0, -a.days(rules.WeekOpenDays))
 	asked, err := claims.OpenSince(a.tx, since)
 	if err != nil {
 		return err

@@ -31,7 +31,7 @@ type Code string
 // All lists them in the order in which they are read.
 func (Code) All() []Code {
 	return []Code{"within", "past", "lost", "gone-counts", "gone-past", "not-lost", "cause-ours", "cause-theirs", "cause-nobodys", "cause-nobodys-past", "cause-open", "in-doubt", "unchecked",
-		"checked", "watered", "told-little", "told-nothing", "no-weather", "looked-late", "not-looked", "otherwise", "refused", "refused-open"}
+		"checked", "watered", "told-little", "told-nothing", "no-weather", "looked-late", "not-looked", "otherwise", "refused", "refused-open", "handed-counts", "handed-past"}
 }
 
 // Whose is whose matter a cause is.
@@ -84,6 +84,8 @@ type Facts struct {
 	LooksDue, Looks int
 	// Otherwise is that it was planted otherwise than the house does, for a reason of theirs.
 	Otherwise bool
+	// HandedOn is since when the ground is with somebody else than whom the tree was planted for; nil where it is not.
+	HandedOn *time.Time
 	// Refused is the advice that the customer did not take, once for each.
 	Refused []Advice
 }
@@ -122,6 +124,7 @@ func Weigh(h rules.House, f Facts) []Point {
 	if f.Otherwise {
 		w.add("otherwise", Against, nil, "")
 	}
+	w.handed(h, f)
 	w.refused(f)
 	return w.points
 }
@@ -159,6 +162,17 @@ func (w *weighing) period(h rules.House, f Facts) {
 		w.add("gone-counts", For, months(h, rules.GuaranteeGone), rules.GuaranteeGone)
 	default:
 		w.add("gone-past", Against, months(h, rules.GuaranteeGone), rules.GuaranteeGone)
+	}
+}
+
+// handed is whether a claim of whoever took the ground over is still heard; before they did it was the buyer's.
+func (w *weighing) handed(h rules.House, f Facts) {
+	switch {
+	case f.HandedOn == nil || f.AskedOn.Before(*f.HandedOn):
+	case f.within(h.Value(rules.GuaranteeHanded)):
+		w.add("handed-counts", For, months(h, rules.GuaranteeHanded), rules.GuaranteeHanded)
+	default:
+		w.add("handed-past", Against, months(h, rules.GuaranteeHanded), rules.GuaranteeHanded)
 	}
 }
 

@@ -138,3 +138,31 @@ func Example() {
 	// against checked
 	// open no-weather
 }
+
+// Rule guarantee.handed_months: whoever takes a garden over is heard for a year from planting; the buyer as before, whenever they asked.
+func TestTheGuaranteeGoesWithTheTreeForAYear(t *testing.T) {
+	f := guarantee.Facts{PlantedOn: on("2026-04-02"), ByCustomer: is(false), Weather: true}
+	for _, c := range []struct {
+		handed, asked string
+		point         guarantee.Code
+		side          guarantee.Side
+	}{
+		{"2026-09-01", "2026-10-01", "handed-counts", guarantee.For},
+		{"2026-09-01", "2027-04-02", "handed-counts", guarantee.For},
+		{"2026-09-01", "2027-04-03", "handed-past", guarantee.Against},
+		{"2026-09-01", "2026-08-31", "", ""},
+		{"2026-09-01", "2026-09-01", "handed-counts", guarantee.For},
+	} {
+		f.HandedOn, f.AskedOn = is(on(c.handed)), on(c.asked)
+		got := sides(guarantee.Weigh(rules.House{}, f))
+		for _, code := range []guarantee.Code{"handed-counts", "handed-past"} {
+			want := guarantee.Side("")
+			if code == c.point {
+				want = c.side
+			}
+			assert.Equal(t, want, got[code], "%s %s", c.asked, code)
+		}
+	}
+	f.HandedOn = nil
+	assert.Empty(t, sides(guarantee.Weigh(rules.House{}, f))["handed-counts"])
+}

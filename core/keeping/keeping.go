@@ -25,3 +25,9 @@ func Until(h rules.House, lastWord time.Time, planted *time.Time) time.Time {
 func Shortest(h rules.House) int {
 	return min(int(h.Value(rules.KeepAskedMonths)), 12*int(h.Value(rules.KeepSheetYears)))
 }
+
+// LeavesBetween are the first and the last day that can be said for leaving a ground: what is older nobody handed over in time, and of what lies
+// further off nobody can be sure.
+func LeavesBetween(today time.Time) (first, last time.Time) {
+	return today.AddDate(-1, 0, 0), today.AddDate(2, 0, 0)
+}

@@ -332,4 +332,9 @@ var catalogue = []Rule{
 	{GuaranteeGone, 0, 0, 120, "months"},
 	{GuaranteeTold, 4, 1, 21, "days"},
 	{GuaranteeWatered, 0.5, 0, 1, "share"},
+	{GuaranteeHanded, 12, 0, 120, "months"},
+	{WeekSilentDays, 2, 1, 14, "days"},
+	{WeekOpenDays, 14, 1, 90, "days"},
+	{WeekUnsaidDays, 60, 7, 365, "days"},
+	{WaterForetoldDays, 3, 1, 7, "days"},
 }

@@ -333,4 +333,9 @@ const (
 	GuaranteeGone          Key = "guarantee.gone_months"
 	GuaranteeTold          Key = "guarantee.told_days"
 	GuaranteeWatered       Key = "guarantee.watered_share"
+	GuaranteeHanded        Key = "guarantee.handed_months"
+	WeekSilentDays         Key = "week.silent_days"
+	WeekOpenDays           Key = "week.open_days"
+	WeekUnsaidDays         Key = "week.unsaid_days"
+	WaterForetoldDays      Key = "water.foretold_days"
 )

@@ -395,6 +395,8 @@ export const stales = {
     'today',
     'see-sheet',
   ],
+  'say-leaving': ['see-owner', 'see-week'],
+  'say-staying': ['see-owner', 'see-week'],
   'choose-station': [
     'list-spots',
     'see-spot',
@@ -709,6 +711,32 @@ export const stales = {
     'plan',
     'today',
   ],
+  'hand-over': [
+    'list-planted',
+    'see-planted',
+    'see-visits',
+    'see-round',
+    'see-mendings',
+    'see-outcomes',
+    'see-school-record',
+    'see-hand',
+    'see-life',
+    'sheet-planted',
+    'today',
+    'see-week',
+    'list-spots',
+    'see-spot',
+    'see-owner',
+    'list-sheets',
+    'see-sheet',
+    'sheets-of-tree',
+    'see-link',
+    'see-reminders',
+    'see-mendings',
+    'list-claims',
+    'see-claim',
+    'list-refusals',
+  ],
 } as const
 
 /** The reading operations: each is the first part of the key under which the page keeps its answer. */
@@ -758,6 +786,7 @@ export const reads = [
   'see-shade',
   'see-plan-was',
   'near-stations',
+  'see-owner',
   'match',
   'match-kind',
   'see-room',
@@ -1004,6 +1033,8 @@ export const guaranteeCode = [
   'otherwise',
   'refused',
   'refused-open',
+  'handed-counts',
+  'handed-past',
 ] as const
 export const guaranteeSide = ['for', 'against', 'open'] as const
 export const kindListOf = ['invasive', 'quarantine', 'poison'] as const
@@ -1584,6 +1615,11 @@ export const rulesKey = [
   'guarantee.gone_months',
   'guarantee.told_days',
   'guarantee.watered_share',
+  'guarantee.handed_months',
+  'week.silent_days',
+  'week.open_days',
+  'week.unsaid_days',
+  'water.foretold_days',
 ] as const
 export const rulesStep = [
   'season',

@@ -4,8 +4,9 @@ import { type DBSchema, type IDBPDatabase, openDB } from 'idb'
 export interface Care {
   id: string
   on: string
-  what: 'planted' | 'water' | 'finger' | 'look' | 'happened'
+  what: 'planted' | 'water' | 'finger' | 'look' | 'happened' | 'leaves'
   given_l?: number
+  way?: string
   felt?: 'wet' | 'moist' | 'dry'
   says?: 'well' | 'unsure' | 'odd'
   note?: string

@@ -1,7 +1,11 @@
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { type Care, careID, keepCare, sendCare, waitingCare } from './care-kept'
+import { LeavesPart } from './leaves-part'
 import { LettersPart } from './letters-part'
 import type { Copy } from './types'
+
+/** What is told now, or on a day of its own. */
+export type Told = Omit<Care, 'id' | 'on'> & { on?: string }
 
 const felts = ['wet', 'moist', 'dry'] as const
 const looks = ['well', 'unsure', 'odd'] as const
@@ -28,7 +32,7 @@ export function CarePart({ copy, token, again }: { copy: Copy; token: string; ag
       window.removeEventListener('online', send)
     }
   }, [send])
-  const tell = async (what: Omit<Care, 'id' | 'on'>, photo?: Blob) => {
+  const tell = async (what: Told, photo?: Blob) => {
     setSaid('')
     await keepCare(token, { id: careID(), on: day || copy.today, ...what }, photo)
     setKept((n) => n + 1)
@@ -98,6 +102,18 @@ export function CarePart({ copy, token, again }: { copy: Copy; token: string; ag
         >
           {say.watered}: {after.fill}
         </button>
+        <div className="mt-2 flex flex-wrap gap-2">
+          {Object.entries(after.words.ways).map(([way, text]) => (
+            <button
+              key={way}
+              type="button"
+              className="quiet min-h-12 grow"
+              onClick={() => void tell({ what: 'water', given_l: after.fill_l, way })}
+            >
+              {text}
+            </button>
+          ))}
+        </div>
         <p className="mt-3 mb-1 font-semibold text-sm">{say.finger}</p>
         <div className="grid grid-cols-3 gap-2">
           {felts.map((felt) => (
@@ -156,12 +172,13 @@ export function CarePart({ copy, token, again }: { copy: Copy; token: string; ag
         </>
       )}
       <LettersPart copy={copy} token={token} again={again} />
+      <LeavesPart copy={copy} tell={tell} />
     </section>
   )
 }
 
 /** How it looks, in one of three touches, with a photograph; what is odd is said in one's own words. */
-function Look(props: { copy: Copy; tell: (what: Omit<Care, 'id' | 'on'>, photo?: Blob) => Promise<void> }) {
+function Look(props: { copy: Copy; tell: (what: Told, photo?: Blob) => Promise<void> }) {
   const { after } = props.copy
   const say = after.words
   const file = useRef<HTMLInputElement>(null)

@@ -38,6 +38,7 @@ export interface Copy {
     photo: boolean
     open: { what: Schemas['CareCondition']; text: string }[]
     letters: { served: boolean; wanted: boolean }
+    leaves: string
     done: { on: string; text: string }[]
     words: Record<
       | 'today'
@@ -62,9 +63,17 @@ export interface Copy {
       | 'mail_to'
       | 'mail_on'
       | 'mail_off'
-      | 'mail_is',
+      | 'mail_is'
+      | 'leaves'
+      | 'leaves_is'
+      | 'leaves_on'
+      | 'leaves_send',
       string
-    > & { felt: Record<'wet' | 'moist' | 'dry', string>; says: Record<'well' | 'unsure' | 'odd', string> }
+    > & {
+      felt: Record<'wet' | 'moist' | 'dry', string>
+      says: Record<'well' | 'unsure' | 'odd', string>
+      ways: Record<string, string>
+    }
   }
   page: Record<
     | 'plant'

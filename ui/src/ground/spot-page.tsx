@@ -15,6 +15,7 @@ import { ClimatePart } from './climate-part'
 import { GardenView } from './garden-view'
 import { LineOwner } from './line-owner'
 import { MendPart } from './mend-part'
+import { OwnerPart } from './owner-part'
 import { Part } from './parts'
 import { Place } from './place'
 import { rebaseGround } from './rebase'
@@ -128,6 +129,7 @@ function SpotForm({ spot, who }: { spot: Spot; who: Person }) {
         </fieldset>
         <SchoolsPart spot={spot} may={may} />
         {may && <RefusalsPart spot={spot.id} />}
+        {may && <OwnerPart spot={spot} who={who} />}
         {may && <MendPart spot={spot} />}
         {(who.deeds as string[]).includes('answer-for-data') && <TheirData spot={spot} />}
       </div>

@@ -47,6 +47,7 @@ const order = [
   'water',
   'trouble',
   'guarantee',
+  'week',
   'trial',
   'message',
   'keep',
