@@ -177,7 +177,7 @@ func (y nursery) tenYears(trees, stations int) {
 		{"visits", "decade d JOIN seq_1_to_12 q ON q.seq <= d.looks JOIN (SELECT *, ROW_NUMBER() OVER (PARTITION BY planted_id ORDER BY visited_on) AS place FROM visits) s ON s.planted_id = d.template AND s.place = 1", map[string]string{
 			"id": "CONCAT('v', LPAD(d.n, 9, '0'), q.seq)", "planted_id": own("p"), "visited_on": "d.planted_on + INTERVAL q.seq * 290 DAY", "at": "d.planted_on + INTERVAL q.seq * 290 DAY"}},
 		{"visit_due", "decade d JOIN visit_due s ON s.planted_id = d.template WHERE d.ended_on IS NULL OR d.looks > 0", map[string]string{
-			"planted_id": own("p"), "last_on": "IF(d.looks = 0, NULL, d.planted_on + INTERVAL d.looks * 290 DAY)",
+			"planted_id": own("p"), "wants": "IF(d.n MOD 400 = 0, s.wants, 0)", "worst": "IF(d.n MOD 400 = 0, s.worst, 99)", "urgent": "d.n MOD 400 = 0 AND s.urgent", "last_on": "IF(d.looks = 0, NULL, d.planted_on + INTERVAL d.looks * 290 DAY)",
 			"due_on": "IF(d.ended_on IS NULL, d.planted_on + INTERVAL (d.looks + 1) * 290 DAY, NULL)"}},
 		{"troubles", "decade d JOIN troubles s ON s.id NOT LIKE 'b0%' WHERE d.planted_on IS NOT NULL AND d.n MOD 40 = 0", map[string]string{
 			"id": own("b"), "number": "d.sheet", "planted_id": own("p"), "opened_on": "d.planted_on + INTERVAL 100 DAY", "at": "d.planted_on + INTERVAL 100 DAY",

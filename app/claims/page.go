@@ -296,7 +296,7 @@ func list(tx *kernel.Tx, ask linesAsk) (Lines, error) {
 		where, args = where+" AND c.planted_id = ?", append(args, ask.Planted)
 	}
 	rows, err := kernel.Rows[row](tx, `SELECT c.number, c.asked_on AS asked, c.planted_id, c.answer, c.given, c.cents, c.decided_at AS decided, t.cause, s.tag, s.common, s.customer
-		FROM guarantee_claims c JOIN planted_trees t ON t.id = c.planted_id JOIN sheets s ON s.id = t.sheet_id WHERE `+where+` ORDER BY c.answer <> '', c.number DESC LIMIT ?`, append(args, ask.Limit+1)...)
+		FROM (SELECT * FROM guarantee_claims c WHERE `+where+` ORDER BY c.answer <> '', c.number DESC LIMIT ?) c STRAIGHT_JOIN planted_trees t ON t.id = c.planted_id JOIN sheets s ON s.id = t.sheet_id ORDER BY c.answer <> '', c.number DESC`, append(args, ask.Limit+1)...)
 	if err != nil {
 		return out, err
 	}

@@ -122,11 +122,14 @@ type Soon struct {
 	Line      Line
 }
 
-// SoonOf are the dates of living trees from a day to another, the earliest first and at most so many, and how many there are.
+// SoonMost is up to how many dates are counted; one more says that there are more.
+const SoonMost = 1000
+
+// SoonOf are the dates of living trees from a day to another, the earliest first and at most so many, and how many there are, up to SoonMost and one.
 func SoonOf(tx *kernel.Tx, from, to time.Time, most int) ([]Soon, int, error) {
 	const where = " FROM care_soon c JOIN planted_trees t ON t.id = c.planted_id WHERE c.from_on BETWEEN ? AND ? AND t.taken_back_at IS NULL AND t.ended_on IS NULL"
 	out := []Soon{}
-	n, err := kernel.Value[int](tx, "SELECT COUNT(*)"+where, from, to)
+	n, err := kernel.Value[int](tx, "SELECT COUNT(*) FROM (SELECT 1"+where+" LIMIT ?) some", from, to, SoonMost+1)
 	if err != nil {
 		return out, 0, err
 	}

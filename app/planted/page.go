@@ -153,7 +153,7 @@ func sought(tx *kernel.Tx, text string, limit int) ([]string, error) {
 	like := "%" + letters + "%"
 	rows, err := kernel.Rows[struct{ ID string }](tx, `SELECT t.id FROM (SELECT id FROM planted_trees WHERE spot_id IN ? UNION SELECT p.id FROM trees y JOIN planted_trees p ON p.tree_key = y.id WHERE y.tag LIKE ?
 		UNION SELECT p.id FROM kinds k JOIN lots l ON l.kind_id = k.id JOIN trees y ON y.lot_id = l.id JOIN planted_trees p ON p.tree_key = y.id WHERE k.common LIKE ? OR k.botanical LIKE ?) f
-		JOIN planted_trees t ON t.id = f.id WHERE t.taken_back_at IS NULL ORDER BY t.planted_on DESC, t.id LIMIT ?`, append(spots, ""), strings.ToUpper(letters)+"%", like, like, limit)
+		STRAIGHT_JOIN planted_trees t ON t.id = f.id WHERE t.taken_back_at IS NULL ORDER BY t.planted_on DESC, t.id LIMIT ?`, append(spots, ""), strings.ToUpper(letters)+"%", like, like, limit)
 	ids := []string{}
 	for _, r := range rows {
 		ids = append(ids, r.ID)
@@ -163,7 +163,7 @@ func sought(tx *kernel.Tx, text string, limit int) ([]string, error) {
 
 // Owed is how many living trees are owed water.
 func Owed(tx *kernel.Tx) (int, error) {
-	return kernel.Value[int](tx, `SELECT COUNT(*) FROM planted_water w JOIN planted_trees t ON t.id = w.planted_id WHERE w.advice IN ('water-now', 'water-twice') AND w.worked_on >= ? AND t.taken_back_at IS NULL AND t.ended_on IS NULL`, fresh(tx))
+	return kernel.Value[int](tx, "SELECT COUNT(*) FROM planted_water WHERE advice IN ('water-now', 'water-twice') AND worked_on >= ?", fresh(tx))
 }
 
 // ShownEntry is an entry on the page.

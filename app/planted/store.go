@@ -90,12 +90,18 @@ func gather(tx *kernel.Tx, list []Tree) ([]followed, error) {
 	return out, nil
 }
 
-// until is the last day that the store of a tree is followed to: today, its end, or when it is established.
-func (f followed) until(today time.Time) time.Time {
+// end is when a tree is established, or was found dead or gone before.
+func (f followed) end() time.Time {
 	end := care.Established(f.PlantedOn, f.sheet.Content.Input.Tree.CaliperMM)
 	if f.EndedOn != nil && f.EndedOn.Before(end) {
 		end = *f.EndedOn
 	}
+	return end
+}
+
+// until is the last day that the store of a tree is followed to: today, its end, or when it is established.
+func (f followed) until(today time.Time) time.Time {
+	end := f.end()
 	if today.Before(end) {
 		end = today
 	}
@@ -129,7 +135,7 @@ func between(days []station.DayWeather, from, to time.Time) []station.DayWeather
 
 // keep writes down how a store stands.
 func (f followed) keep(tx *kernel.Tx, lines []water.Line) error {
-	end := care.Established(f.PlantedOn, f.sheet.Content.Input.Tree.CaliperMM)
+	end := f.end()
 	w := Water{PlantedID: f.ID, WorkedOn: tx.Today(), UntilOn: &end}
 	if f.station != nil {
 		w.StationID, w.StationVersion = &f.station.ID, &f.station.Version

@@ -35,8 +35,8 @@ func PlantingFrom(tx *kernel.Tx, from, to time.Time, most int) ([]ToPlant, int, 
 
 // OwedFirst are the trees that are owed water, the driest first.
 func OwedFirst(tx *kernel.Tx, most int) ([]Line, error) {
-	rows, err := kernel.Rows[struct{ ID string }](tx, `SELECT w.planted_id AS id FROM planted_water w JOIN planted_trees t ON t.id = w.planted_id WHERE w.advice IN ('water-now', 'water-twice') AND w.worked_on >= ? AND t.taken_back_at IS NULL AND t.ended_on IS NULL
-		ORDER BY w.share LIMIT ?`, fresh(tx), most)
+	rows, err := kernel.Rows[struct{ ID string }](tx, `SELECT id FROM ((SELECT planted_id AS id, share FROM planted_water WHERE advice = 'water-now' AND worked_on >= ? ORDER BY share LIMIT ?)
+		UNION ALL (SELECT planted_id, share FROM planted_water WHERE advice = 'water-twice' AND worked_on >= ? ORDER BY share LIMIT ?)) owed ORDER BY share, id LIMIT ?`, fresh(tx), most, fresh(tx), most, most)
 	ids := []string{}
 	for _, r := range rows {
 		ids = append(ids, r.ID)
@@ -47,13 +47,12 @@ func OwedFirst(tx *kernel.Tx, most int) ([]Line, error) {
 	return LinesOf(tx, ids)
 }
 
-// Unfollowed counts living trees whose water nobody can work out: no station was chosen for their ground, or the one that was has told nothing
+// Unfollowed counts living trees in their first seasons whose water nobody can work out: no station was chosen for their ground, or the one that was has told nothing
 // for days.
 func Unfollowed(tx *kernel.Tx, since time.Time) (without, silent int, err error) {
-	const living = "SELECT COUNT(*) FROM planted_trees t JOIN planted_water w ON w.planted_id = t.id WHERE t.taken_back_at IS NULL AND t.ended_on IS NULL AND "
-	if without, err = kernel.Value[int](tx, living+"w.station_id IS NULL"); err != nil {
+	if without, err = kernel.Value[int](tx, "SELECT COUNT(*) FROM planted_water WHERE station_id IS NULL AND until_on >= ?", tx.Today()); err != nil {
 		return 0, 0, err
 	}
-	silent, err = kernel.Value[int](tx, living+"w.station_id IS NOT NULL AND w.as_of < ?", since)
+	silent, err = kernel.Value[int](tx, "SELECT COUNT(*) FROM planted_water WHERE as_of < ? AND until_on >= ? AND station_id IS NOT NULL", since, tx.Today())
 	return without, silent, err
 }

@@ -153,8 +153,8 @@ func list(tx *kernel.Tx, ask Ask) (Page, error) {
 		By, SpotName, Customer string
 		Sheet                  *int
 	}
-	rows, err := kernel.Rows[row](tx, `SELECT r.*, p.name AS 'by', s.name AS spot_name, c.name AS customer, h.number AS sheet FROM refusals r JOIN people p ON p.id = r.person_id
-		JOIN spots s ON s.id = r.spot_id JOIN sites t ON t.id = s.site_id JOIN customers c ON c.id = t.customer_id LEFT JOIN sheets h ON h.id = r.sheet_id WHERE `+where+` ORDER BY r.refused_on DESC, r.id DESC LIMIT ?`, append(args, ask.Limit+1)...)
+	rows, err := kernel.Rows[row](tx, `SELECT r.*, p.name AS 'by', s.name AS spot_name, c.name AS customer, h.number AS sheet FROM (SELECT * FROM refusals r WHERE `+where+` ORDER BY r.refused_on DESC, r.id DESC LIMIT ?) r STRAIGHT_JOIN people p ON p.id = r.person_id
+		JOIN spots s ON s.id = r.spot_id JOIN sites t ON t.id = s.site_id JOIN customers c ON c.id = t.customer_id LEFT JOIN sheets h ON h.id = r.sheet_id ORDER BY r.refused_on DESC, r.id DESC`, append(args, ask.Limit+1)...)
 	if err != nil {
 		return out, err
 	}

@@ -57,17 +57,17 @@ var queries = []struct {
 }{
 	{"tree", false, "SELECT y.tag AS ref, CONCAT(k.common, ' ', y.tag) AS title, CONCAT('#', l.number) AS more FROM trees y JOIN lots l ON l.id = y.lot_id JOIN kinds k ON k.id = l.kind_id WHERE y.tag LIKE ? ORDER BY y.tag LIMIT ?", "tag"},
 	{"planted", true, `SELECT t.id AS ref, CONCAT(k.common, ' ', y.tag) AS title, CONCAT(c.name, ', ', p.name) AS more FROM (SELECT id FROM planted_trees WHERE spot_id IN ? UNION SELECT b.id FROM trees a JOIN planted_trees b ON b.tree_key = a.id WHERE a.tag LIKE ?) f
-		JOIN planted_trees t ON t.id = f.id JOIN trees y ON y.id = t.tree_id JOIN lots l ON l.id = y.lot_id JOIN kinds k ON k.id = l.kind_id
+		STRAIGHT_JOIN planted_trees t ON t.id = f.id JOIN trees y ON y.id = t.tree_id JOIN lots l ON l.id = y.lot_id JOIN kinds k ON k.id = l.kind_id
 		JOIN spots p ON p.id = t.spot_id JOIN sites i ON i.id = p.site_id JOIN customers c ON c.id = i.customer_id WHERE t.taken_back_at IS NULL ORDER BY t.planted_on DESC, t.id LIMIT ?`, "spots tag"},
-	{"sheet", true, `SELECT s.number AS ref, CONCAT('#', s.number, ' ', s.common) AS title, s.customer AS more FROM (SELECT id FROM sheets WHERE number = ? UNION SELECT id FROM sheets WHERE spot_id IN ?) f JOIN sheets s ON s.id = f.id
+	{"sheet", true, `SELECT s.number AS ref, CONCAT('#', s.number, ' ', s.common) AS title, s.customer AS more FROM (SELECT id FROM sheets WHERE number = ? UNION SELECT id FROM sheets WHERE spot_id IN ?) f STRAIGHT_JOIN sheets s ON s.id = f.id
 		WHERE s.replaced_by IS NULL ORDER BY s.number = ? DESC, s.number DESC LIMIT ?`, "number spots number"},
 	{"spot", true, "SELECT p.id AS ref, CONCAT(c.name, ', ', p.name) AS title, i.address AS more FROM spots p JOIN sites i ON i.id = p.site_id JOIN customers c ON c.id = i.customer_id WHERE p.id IN ? ORDER BY c.name, p.name, p.id LIMIT ?", "spots"},
 	{"lot", false, `SELECT l.number AS ref, CONCAT('#', l.number, ' ', k.common) AS title, g.name AS more FROM (SELECT id FROM lots WHERE number = ? UNION SELECT l.id FROM kinds k JOIN lots l ON l.kind_id = k.id WHERE k.common LIKE ? OR k.botanical LIKE ?) f
-		JOIN lots l ON l.id = f.id JOIN kinds k ON k.id = l.kind_id JOIN deliveries d ON d.id = l.delivery_id JOIN growers g ON g.id = d.grower_id ORDER BY l.number DESC LIMIT ?`, "number like like"},
+		STRAIGHT_JOIN lots l ON l.id = f.id JOIN kinds k ON k.id = l.kind_id JOIN deliveries d ON d.id = l.delivery_id JOIN growers g ON g.id = d.grower_id ORDER BY l.number DESC LIMIT ?`, "number like like"},
 	{"kind", false, "SELECT k.id AS ref, k.common AS title, k.botanical AS more FROM kinds k WHERE k.common LIKE ? OR k.botanical LIKE ? ORDER BY k.common LIMIT ?", "like like"},
 	{"grower", false, "SELECT g.id AS ref, g.name AS title, g.place AS more FROM growers g WHERE g.name LIKE ? ORDER BY g.name LIMIT ?", "like"},
 	{"claim", true, `SELECT m.number AS ref, CONCAT('#', m.number, ' ', c.name) AS title, y.tag AS more FROM (SELECT id FROM planted_trees WHERE spot_id IN ? UNION SELECT b.id FROM trees a JOIN planted_trees b ON b.tree_key = a.id WHERE a.tag LIKE ?) f
-		JOIN guarantee_claims m ON m.planted_id = f.id JOIN planted_trees t ON t.id = f.id JOIN trees y ON y.id = t.tree_id JOIN spots p ON p.id = t.spot_id JOIN sites i ON i.id = p.site_id JOIN customers c ON c.id = i.customer_id
+		STRAIGHT_JOIN guarantee_claims m ON m.planted_id = f.id JOIN planted_trees t ON t.id = f.id JOIN trees y ON y.id = t.tree_id JOIN spots p ON p.id = t.spot_id JOIN sites i ON i.id = p.site_id JOIN customers c ON c.id = i.customer_id
 		WHERE m.taken_back_at IS NULL ORDER BY m.number DESC LIMIT ?`, "spots tag"},
 }
 

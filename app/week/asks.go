@@ -101,6 +101,9 @@ func (a asked) care() error {
 		}
 		a.line("care", &on, d.Line.Text, note, "/planted/"+d.PlantedID)
 	}
+	if n > dates.SoonMost {
+		n, a.parts["care"].Beyond = dates.SoonMost, true
+	}
 	a.counted("care", n, "/planted")
 	return nil
 }

@@ -36,6 +36,8 @@ type Part struct {
 	Section Section `json:"section"`
 	Count   int     `json:"count" doc:"of all, also of those that are not among the lines"`
 	Lines   []Line  `json:"lines"`
+	// Beyond is that there are more than were counted.
+	Beyond bool `json:"beyond"`
 	// All is where all of them are, empty where these are all.
 	All string `json:"all"`
 }

@@ -11563,6 +11563,7 @@ export interface components {
         };
         WeekPart: {
             all: string;
+            beyond: boolean;
             /**
              * Format: int64
              * @description of all, also of those that are not among the lines

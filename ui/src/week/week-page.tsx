@@ -64,7 +64,7 @@ function PartOf({ part: p, day }: { part: Part; day: (on: string) => string }) {
     <section aria-label={t(`week.${p.section}`)} className="mb-8 break-inside-avoid">
       <div className="flex items-baseline justify-between border-ink border-b-2 pb-1">
         <h2 className="text-xl">{t(`week.${p.section}`)}</h2>
-        <span className="figure text-xl">{p.count}</span>
+        <span className="figure text-xl">{p.beyond ? `${p.count}+` : p.count}</span>
       </div>
       <ul>
         {p.lines.map((l) => (
