@@ -6,6 +6,7 @@ import (
 	"path/filepath"
 	"strings"
 	"testing"
+	"time"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -81,4 +82,32 @@ func TestAPersonIsGivenTheirDataAndErased(t *testing.T) {
 	_, text = manager.send("GET", "/api/v1/security-log", nil)
 	assert.Contains(t, text, "erase-customer")
 	assert.Contains(t, text, "export-customer")
+}
+
+// An advisor writes down that somebody leaves; a manager hands their ground over, and nobody else does. It stands in the log.
+func TestAGroundIsHandedOverByWhoAnswersForIt(t *testing.T) {
+	h := open(t)
+	spot := "/api/v1/spots/" + apptest.Of(t, h.kernel).SpotOf("Petra Averill").ID
+	manager, advisor, hand := h.as(t, "wren"), h.as(t, "bram"), h.as(t, "ilsa")
+	leaving := map[string]string{"id": "leaving-one", "leaves_on": apptest.Ten.Format(time.DateOnly)}
+	status, _ := hand.send("POST", spot+"/owner/leaving", leaving)
+	assert.Equal(t, 403, status)
+	status, text := advisor.send("POST", spot+"/owner/leaving", leaving)
+	require.Less(t, status, 300, text)
+	status, text = advisor.send("POST", spot+"/owner/staying", map[string]any{})
+	require.Less(t, status, 300, text)
+	handed := map[string]string{"was": "Petra Averill", "name": "Jory Penrose", "phone": "", "handed_on": apptest.Ten.Format(time.DateOnly)}
+	for _, other := range []person{advisor, hand} {
+		status, _ = other.problem("POST", spot+"/owner/handed-over", handed)
+		assert.Equal(t, 403, status)
+	}
+	status, text = manager.send("POST", spot+"/owner/handed-over", handed)
+	require.Less(t, status, 300, text)
+	var owner struct {
+		HandedOn string `json:"handed_on"`
+	}
+	hand.get(spot+"/owner", &owner)
+	assert.Equal(t, handed["handed_on"], owner.HandedOn)
+	_, text = manager.send("GET", "/api/v1/security-log", nil)
+	assert.Contains(t, text, "hand-over")
 }

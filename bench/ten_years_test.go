@@ -102,7 +102,7 @@ func (y nursery) answered(page string) (time.Duration, bool) {
 // it, and its night beside that one's, tree by tree.
 func BenchmarkTenYears(b *testing.B) {
 	const least = 3 * time.Millisecond // under this a page is the request itself
-	small, large := open(b).after(1_000, 1), open(b).after(20_000, 6)
+	small, large := open(b).after(1_000, 1), open(b).after(100_000, 30)
 	worst := 0.0
 	names, one := small.pages()
 	_, hundred := large.pages()

@@ -1,24 +1,49 @@
 package dates
 
 import (
+	"slices"
+	"time"
+
 	"sedum/app/planted"
+	"sedum/app/sheets"
+	"sedum/core/care"
+	"sedum/core/rules"
+	"sedum/core/station"
 	"sedum/kernel"
 )
 
 // behind is what the calendars of some planted trees are read out of, gathered for all of them at once.
 type behind struct {
-	stood map[string]planted.Stood
-	told  map[string][]Happened
+	sheets map[string]sheets.Sheet
+	events map[string][]care.Event
+	// frosts are the first ones of each winter, of those trees for which something waits for one: for the others no weather is read.
+	frosts map[string][]time.Time
+	told   map[string][]Happened
 	// own are the house's entries in force; those of one kind go by the kind of each tree.
 	own   []Own
 	kinds map[string]string
 }
 
 func behindOf(tx *kernel.Tx, list []planted.Tree) (behind, error) {
-	out := behind{stood: map[string]planted.Stood{}, told: map[string][]Happened{}, kinds: map[string]string{}}
-	ids, trees := []string{}, []string{}
+	out := behind{sheets: map[string]sheets.Sheet{}, events: map[string][]care.Event{}, frosts: map[string][]time.Time{}, told: map[string][]Happened{}, kinds: map[string]string{}}
+	ids, trees, sheetIDs := []string{}, []string{}, []string{}
 	for _, t := range list {
-		ids, trees = append(ids, t.ID), append(trees, t.TreeID)
+		ids, trees, sheetIDs = append(ids, t.ID), append(trees, t.TreeID), append(sheetIDs, t.SheetID)
+	}
+	of, err := kernel.Many[sheets.Sheet](tx, "id", "id IN ?", sheetIDs)
+	if err != nil {
+		return out, err
+	}
+	for _, s := range of {
+		out.sheets[s.ID] = s
+	}
+	wait := []planted.Tree{}
+	for _, t := range list {
+		c := out.sheets[t.SheetID].Content
+		out.events[t.ID] = care.Calendar(care.FactsOf(rules.Restore(c.House), t.PlantedOn, c.Input, c.Plan))
+		if slices.ContainsFunc(out.events[t.ID], func(e care.Event) bool { return care.WaitsFor(e.Code) == care.FirstFrost }) {
+			wait = append(wait, t)
+		}
 	}
 	told, err := kernel.Many[Happened](tx, "happened_on, at, id", "planted_id IN ? AND taken_back_at IS NULL", ids)
 	if err != nil {
@@ -27,12 +52,12 @@ func behindOf(tx *kernel.Tx, list []planted.Tree) (behind, error) {
 	for _, h := range told {
 		out.told[h.PlantedID] = append(out.told[h.PlantedID], h)
 	}
-	stood, err := planted.StoodThrough(tx, list)
+	stood, err := planted.StoodThrough(tx, wait)
 	if err != nil {
 		return out, err
 	}
 	for _, s := range stood {
-		out.stood[s.ID] = s
+		out.frosts[s.ID] = station.FirstFrosts(s.Days)
 	}
 	if out.own, err = kernel.Many[Own](tx, "at, id", "dropped_at IS NULL"); err != nil || len(out.own) == 0 {
 		return out, err

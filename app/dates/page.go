@@ -9,8 +9,6 @@ import (
 	"sedum/app/planted"
 	"sedum/app/sheets"
 	"sedum/core/care"
-	"sedum/core/rules"
-	"sedum/core/station"
 	"sedum/kernel"
 	"sedum/words"
 )
@@ -70,13 +68,12 @@ func Of(tx *kernel.Tx, t planted.Tree, s sheets.Sheet, say words.Speaker) (Page,
 func (out *Page) fill(tx *kernel.Tx, t planted.Tree, s sheets.Sheet, behind behind, say words.Speaker) error {
 	c := s.Content
 	happened := out.happened(behind, t)
-	events := care.Calendar(care.FactsOf(rules.Restore(c.House), t.PlantedOn, c.Input, c.Plan))
 	times := map[care.Code]int{}
 	marks := map[care.Code][]string{}
 	for _, e := range c.Care {
 		marks[e.Code] = append(marks[e.Code], mark(e.Code, e.Date))
 	}
-	for _, e := range care.Await(events, happened) { // the nth of a kind keeps the mark of the nth on the sheet
+	for _, e := range care.Await(behind.events[t.ID], happened) { // the nth of a kind keeps the mark of the nth on the sheet
 		name := mark(e.Code, e.Date)
 		if list := marks[e.Code]; times[e.Code] < len(list) {
 			name = list[times[e.Code]]
@@ -114,7 +111,7 @@ func (out *Page) happened(behind behind, t planted.Tree) []care.Happened {
 		all = append(all, care.Happened{What: h.What, On: h.HappenedOn})
 		out.Told = append(out.Told, Told{h.ID, h.What, h.HappenedOn.Format(time.DateOnly), h.ByCustomer})
 	}
-	for _, on := range station.FirstFrosts(behind.stood[t.ID].Days) {
+	for _, on := range behind.frosts[t.ID] {
 		all = append(all, care.Happened{What: care.FirstFrost, On: on})
 		out.Told = append(out.Told, Told{What: care.FirstFrost, On: on.Format(time.DateOnly)})
 	}
@@ -155,7 +152,7 @@ func Calendar(tx *kernel.Tx, t planted.Tree, s sheets.Sheet, say words.Speaker) 
 	}
 	happened := page.happened(behind, t)
 	c, events := s.Content, []care.Event{}
-	for _, e := range care.Await(care.Calendar(care.FactsOf(rules.Restore(c.House), t.PlantedOn, c.Input, c.Plan)), happened) {
+	for _, e := range care.Await(behind.events[t.ID], happened) {
 		events = append(events, e.Event)
 	}
 	out := say.Plan(c.Input, c.Plan, events).Care

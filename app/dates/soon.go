@@ -68,7 +68,7 @@ func lookAt(tx *kernel.Tx, list []planted.Tree) error {
 	soon, looked := []soonRow{}, []lookedRow{}
 	for _, t := range list {
 		page := emptyPage()
-		if err := page.fill(tx, t, behind.stood[t.ID].Sheet, behind, tx.Say); err != nil {
+		if err := page.fill(tx, t, behind.sheets[t.SheetID], behind, tx.Say); err != nil {
 			return err
 		}
 		soon, looked = append(soon, page.soon(tx, t)...), append(looked, lookedRow{t.ID, tx.Today()})
@@ -137,16 +137,28 @@ func SoonOf(tx *kernel.Tx, from, to time.Time, most int) ([]Soon, int, error) {
 	if err != nil {
 		return out, 0, err
 	}
-	pages := map[string]Page{}
+	ids := []string{""}
 	for _, r := range rows {
-		page, read := pages[r.PlantedID]
-		if !read {
-			if page, err = see(tx, kernel.ByID{ID: r.PlantedID}); err != nil {
-				return out, 0, err
-			}
-			pages[r.PlantedID] = page
+		ids = append(ids, r.PlantedID)
+	}
+	trees, err := kernel.Many[planted.Tree](tx, "id", "id IN ?", ids)
+	if err != nil {
+		return out, 0, err
+	}
+	behind, err := behindOf(tx, trees)
+	if err != nil {
+		return out, 0, err
+	}
+	pages := map[string]Page{}
+	for _, t := range trees {
+		page := emptyPage()
+		if err := page.fill(tx, t, behind.sheets[t.SheetID], behind, tx.Say); err != nil {
+			return out, 0, err
 		}
-		for _, d := range page.Dates {
+		pages[t.ID] = page
+	}
+	for _, r := range rows {
+		for _, d := range pages[r.PlantedID].Dates {
 			if d.Mark == r.Mark {
 				out = append(out, Soon{r.PlantedID, d})
 			}

@@ -368,11 +368,10 @@ func ofSheet(tx *kernel.Tx, p kernel.ByNumber) (SheetPlanted, error) {
 	return SheetPlanted{ID: t.ID, PlantedOn: &t.PlantedOn}, err
 }
 
-// Stood is a planted tree with its sheet and the days that it has stood through until today, as its station tells them; none where it has none.
+// Stood is a planted tree with the days that it has stood through until today, as its station tells them; none where it has none.
 type Stood struct {
 	Tree
-	Sheet sheets.Sheet
-	Days  []station.DayWeather
+	Days []station.DayWeather
 }
 
 // StoodThrough reads each station once for all of its trees.
@@ -383,7 +382,7 @@ func StoodThrough(tx *kernel.Tx, list []Tree) ([]Stood, error) {
 	}
 	out := []Stood{}
 	err = stationByStation(tx, all, func(followed) time.Time { return tx.Today() }, func(f followed, days []station.DayWeather) error {
-		out = append(out, Stood{f.Tree, f.sheet, days})
+		out = append(out, Stood{f.Tree, days})
 		return nil
 	})
 	return out, err
