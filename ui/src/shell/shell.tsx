@@ -131,7 +131,7 @@ function Trunk() {
   return (
     <svg
       viewBox="0 0 64 50"
-      className="-translate-x-1/2 -top-[1.8rem] absolute left-1/2 hidden w-14 md:block md:max-xl:[clip-path:inset(44%_0_0_0)]"
+      className="-translate-x-1/2 -top-[1.8rem] absolute left-1/2 hidden w-14 md:block md:max-xl:[clip-path:inset(44%_0_0_0)] max-[1400px]:[li:nth-last-child(-n+2)_&]:[clip-path:inset(44%_0_0_0)]"
       aria-hidden="true"
     >
       <path d="M29 2h6l1 18c1 5 5 8 12 9.5H16c7-1.5 11-4.5 12-9.500z" className="fill-rose" />
