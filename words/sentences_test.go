@@ -144,7 +144,7 @@ func sets() map[string]said {
 		"guarantee.Advice":      by(set.Texts[guarantee.Advice](), "advice.", "advice."),
 		"guarantee.Code":        by(set.Texts[guarantee.Code](), "claim.point.", ""),
 		"guarantee.Side":        by(set.Texts[guarantee.Side](), "claim.", "claim."),
-		"guarantee.Whose":       unsaid(set.Texts[guarantee.Whose]()),   // the points say it
+		"guarantee.Whose":       by(set.Texts[guarantee.Whose](), "", "whose."),
 		"outcomes.MarkKind":     unsaid(set.Texts[outcomes.MarkKind]()), // its text says it
 		"outcomes.By":           by(set.Texts[outcomes.By](), "", "outcome.by."),
 		"planting.Base":         unsaid(set.Texts[planting.Base]()), // an input of the calculator alone

@@ -10,6 +10,7 @@ import (
 
 	"sedum/app/mending"
 	"sedum/app/planted"
+	housed "sedum/app/rules"
 	"sedum/core/fault"
 	"sedum/core/guarantee"
 	"sedum/core/roles"
@@ -80,6 +81,10 @@ func Capability() kernel.Capability {
 	return kernel.Capability{Name: "claims", Tables: kernel.Folder(tables), Operations: []kernel.Operation{
 		kernel.Read("list-claims", "/claims", KeepClaims, list),
 		kernel.Read("see-claim", "/claims/{number}", KeepClaims, see),
+		kernel.Read("list-causes", "/guarantee/causes", KeepClaims, listCauses),
+		kernel.Deed("change-cause", "POST", "/guarantee/causes", housed.ChangeRules, changeMatter, func(tx *kernel.Tx, _ kernel.None, _ kernel.None) (Causes, error) {
+			return listCauses(tx, kernel.None{})
+		}).Makes("list-causes"),
 		kernel.Deed("open-claim", "POST", "/planted/{id}/claims", KeepClaims, open, func(tx *kernel.Tx, _ kernel.ByID, number int) (Page, error) {
 			return see(tx, kernel.ByNumber{Number: number})
 		}).Makes(changed...),

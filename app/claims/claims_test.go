@@ -28,8 +28,9 @@ func see(w *World, number int) claims.Page {
 }
 
 // lost is the tree of the demo that died, with a claim for it.
-func lost(t *testing.T) (*World, planted.Line) {
-	w := Open(t)
+func lost(t *testing.T) (*World, planted.Line) { return lostIn(t, Open(t)) }
+
+func lostIn(t *testing.T, w *World) (*World, planted.Line) {
 	require.NoError(t, demo.LoadPlanted(context.Background(), w.Kernel))
 	for _, line := range Saw[planted.Lines](w, "list-planted", struct{ Limit int }{100}).Trees {
 		if line.EndedOn != nil {
@@ -134,4 +135,31 @@ func TestAClaimIsNoDeathWithoutPlannedContact(t *testing.T) {
 	w.Deed(w.Manager, "reopen-claim", ByNumber(1), claims.Because{Reason: "x", Version: 2})
 	w.Deed(w.Advisor, "take-back-claim", ByNumber(1), claims.Because{Reason: "another tree", Version: 3})
 	require.NoError(t, contact(true), "a claim that nobody made keeps nothing")
+}
+
+// Whose matter a cause is counts as it was when the sheet was issued: what the house says later is for later sheets.
+func TestWhoseMatterACauseIsCountsFromItsDay(t *testing.T) {
+	w := Open(t)
+	w.At(Ten.AddDate(-1, 0, 0))
+	w.Deed(w.Manager, "change-cause", kernel.None{}, claims.NewMatter{Cause: "drought", Whose: "ours", Reason: "we water in the first summer"})
+	w.At(Ten.Add(time.Minute))
+	_, line := lostIn(t, w)
+	w.Deed(w.Advisor, "open-claim", ByID(line.ID), claims.NewClaim{AskedOn: today, Said: "it dried out"})
+	w.Deed(w.Advisor, "save-trouble", kernel.None{}, troubles.NewTrouble{Signs: troubles.Signs{PlantedID: line.ID, Unheard: []string{}, Seen: map[string]string{"flare": "straight"}}})
+	w.Deed(w.Advisor, "decide-trouble", ByNumber(2), troubles.Decided{Cause: "drought", Version: 1})
+	assert.Equal(t, guarantee.For, sides(see(w, 1))["cause-ours"])
+	Fault(t, w.Err(w.Manager, "change-cause", kernel.None{}, claims.NewMatter{Cause: "drought", Whose: "nobodys", Reason: " "}), "reason", fault.Required)
+	Fault(t, w.Err(w.Manager, "change-cause", kernel.None{}, claims.NewMatter{Cause: "none-of-these", Whose: "ours", Reason: "x"}), "cause", fault.NotAChoice)
+	w.Deed(w.Manager, "change-cause", kernel.None{}, claims.NewMatter{Cause: "drought", Whose: "nobodys", Reason: "a water ban"})
+	assert.Equal(t, guarantee.For, sides(see(w, 1))["cause-ours"], "its sheet was issued before")
+	all := Saw[claims.Causes](w, "list-causes", kernel.None{})
+	require.Len(t, all.Changes, 2)
+	assert.Equal(t, []string{"a water ban", "we water in the first summer"}, []string{all.Changes[0].Reason, all.Changes[1].Reason})
+	for _, c := range all.Causes {
+		if c.Cause == "drought" {
+			assert.Equal(t, []guarantee.Whose{"nobodys", "theirs"}, []guarantee.Whose{c.Whose, c.Ours})
+		} else {
+			assert.Equal(t, c.Ours, c.Whose, c.Cause)
+		}
+	}
 }

@@ -107,6 +107,9 @@ func recordOf(tx *kernel.Tx, c Claim, t planted.Tree) (record, error) {
 	}
 	f := guarantee.Facts{PlantedOn: t.PlantedOn, AskedOn: c.AskedOn, EndedOn: t.EndedOn, EndedAs: visit.Alive(t.EndedAs), Cause: trouble.Cause(t.Cause), Checked: r.bench.Current() != nil, Doubt: r.sheet.Content.Input.Tree.DepthInDoubt,
 		Weather: len(r.tree.Water) > 0, Contact: t.Contact, Otherwise: len(r.sheet.Content.Chosen) > 0}
+	if f.Matters, err = mattersAt(tx, r.sheet.IssuedAt); err != nil {
+		return r, err
+	}
 	if c.PlantedBy != "" {
 		by := c.PlantedBy == "customer"
 		f.ByCustomer = &by

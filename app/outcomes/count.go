@@ -42,8 +42,8 @@ type Count struct {
 // TableName says of what.
 func (Count) TableName() string { return "outcome_counts" }
 
-// fate is a planted tree with what it is compared by.
-type fate struct {
+// Fate is a planted tree with what it is compared by.
+type Fate struct {
 	Grower, Kind, Form, Flare, Correction string
 	HandID                                *string
 	Schools                               map[string]string `gorm:"serializer:json"`
@@ -59,7 +59,7 @@ type fate struct {
 }
 
 // cents is what a tree has cost, false where something of it has no price.
-func (f fate) cents(hourCents *int) (int, bool) {
+func (f Fate) cents(hourCents *int) (int, bool) {
 	if f.CostCents == nil || (f.Hours != nil && hourCents == nil) {
 		return 0, false
 	}
@@ -70,11 +70,17 @@ func (f fate) cents(hourCents *int) (int, bool) {
 	return out, true
 }
 
-const fates = `SELECT g.grower, g.kind, g.form, g.flare, g.correction, g.hand_id, g.schools, t.contact, t.planted_on, t.ended_on, d.last_on, t.cause, g.cost_cents, COALESCE(c.cents, 0) AS granted_cents, a.amount AS hours FROM planted_trees t JOIN planted_groups g ON g.planted_id = t.id LEFT JOIN visit_due d ON d.planted_id = t.id
-		LEFT JOIN (SELECT planted_id, SUM(cents) AS cents FROM guarantee_claims WHERE taken_back_at IS NULL GROUP BY planted_id) c ON c.planted_id = t.id LEFT JOIN amounts_used a ON a.stands_key = CONCAT(t.id, ' hour') WHERE t.taken_back_at IS NULL`
+const fates = "SELECT " + fateColumns + fateFrom + standing
+
+const fateColumns = `g.grower, g.kind, g.form, g.flare, g.correction, g.hand_id, g.schools, t.contact, t.planted_on, t.ended_on, d.last_on, t.cause, g.cost_cents, COALESCE(c.cents, 0) AS granted_cents, a.amount AS hours`
+
+const fateFrom = ` FROM planted_trees t JOIN planted_groups g ON g.planted_id = t.id LEFT JOIN visit_due d ON d.planted_id = t.id
+		LEFT JOIN (SELECT planted_id, SUM(cents) AS cents FROM guarantee_claims WHERE taken_back_at IS NULL GROUP BY planted_id) c ON c.planted_id = t.id LEFT JOIN amounts_used a ON a.stands_key = CONCAT(t.id, ' hour')`
+
+const standing = " WHERE t.taken_back_at IS NULL"
 
 // followed is a tree in a group, for as long as anybody knows of it.
-func (f fate) followed(group string) outcome.Followed {
+func (f Fate) followed(group string) outcome.Followed {
 	out := outcome.Followed{Group: group, Contact: f.Contact}
 	switch {
 	case f.EndedOn != nil:
@@ -88,7 +94,7 @@ func (f fate) followed(group string) outcome.Followed {
 func days(from, to time.Time) int { return max(0, int(to.Sub(from).Hours()/24)) }
 
 // groupIn is the group of a tree by something, "" where its record does not say.
-func (f fate) groupIn(by By, step string) string {
+func (f Fate) groupIn(by By, step string) string {
 	switch by {
 	case "kind":
 		return f.Kind
@@ -104,7 +110,7 @@ func (f fate) groupIn(by By, step string) string {
 	return f.Grower
 }
 
-func countOf(list []fate, by By, step string, hourCents *int) Counted {
+func countOf(list []Fate, by By, step string, hourCents *int) Counted {
 	all, out := make([]outcome.Followed, 0, len(list)), Counted{Groups: []GroupLine{}, Causes: map[string]int{}, Trees: len(list)}
 	costs, unknown := map[string][]int{}, map[string]int{}
 	for _, f := range list {
@@ -173,7 +179,7 @@ func counted(tx *kernel.Tx, by By, steps []string) (out map[string]Counted, at *
 	if err != nil {
 		return out, nil, err
 	}
-	list, err := kernel.Rows[fate](tx, fates)
+	list, err := kernel.Rows[Fate](tx, fates)
 	for _, step := range steps {
 		out[cmp.Or(step, string(by))] = countOf(list, by, step, hour)
 	}
@@ -192,7 +198,7 @@ func night() kernel.Job {
 		}
 		return []string{tx.Today().Format(time.DateOnly)}, nil
 	}, Each: func(tx *kernel.Tx, _ string) error {
-		list, err := kernel.Rows[fate](tx, fates)
+		list, err := kernel.Rows[Fate](tx, fates)
 		if err != nil {
 			return err
 		}

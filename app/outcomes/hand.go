@@ -52,7 +52,7 @@ func hand(tx *kernel.Tx, q HandAsk) (Hand, error) {
 			return out, err
 		}
 	}
-	list, err := kernel.Rows[fate](tx, fates+" AND g.hand_id IS NOT NULL")
+	list, err := kernel.Rows[Fate](tx, fates+" AND g.hand_id IS NOT NULL")
 	if err != nil {
 		return out, err
 	}

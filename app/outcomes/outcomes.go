@@ -35,6 +35,8 @@ func Capability() kernel.Capability {
 		kernel.Read("see-outcomes", "/outcomes", SeeOutcomes, see),
 		kernel.Read("see-school-record", "/outcomes/schools", SeeRecord, schools),
 		kernel.Read("see-hand", "/outcomes/hand", SeeRecord, hand),
+		kernel.Read("see-report", "/report", SeeOutcomes, report),
+		kernel.ReadFile("report-csv", "/report.csv", SeeOutcomes, "text/csv", reportCSV),
 		kernel.Read("see-life", "/planted/{id}/life", SeeOutcomes, life),
 	}, Jobs: []kernel.Job{night()}}
 }

@@ -34,41 +34,11 @@ func (Code) All() []Code {
 		"checked", "watered", "told-little", "told-nothing", "no-weather", "looked-late", "not-looked", "otherwise", "refused", "refused-open", "handed-counts", "handed-past"}
 }
 
-// Whose is whose matter a cause is.
-type Whose string
-
-// All lists them.
-func (Whose) All() []Whose { return []Whose{"ours", "theirs", "nobodys"} }
-
-// whose is the matter of those causes that are somebody's: what came with the tree or was done to it here is the house's, what is done by a
-// mower, a hose or a spreader where it stands is theirs. The rest is weather, animals and what nobody could have done.
-var whose = map[trouble.Cause]Whose{
-	"circling-roots": "ours", "dead-on-arrival": "ours", "roots-cut-in-leaf": "ours", "too-little-chill": "ours",
-	"mulch-cone": "theirs", "dry-ball": "theirs", "drought": "theirs", "tie-strangling": "theirs", "strimmer-ring": "theirs", "salt": "theirs", "herbicide": "theirs",
-	"too-much-feed": "theirs", "grass": "theirs",
-}
-
-// WhoseIs is whose matter a cause is. What is done on the day is of who planted it.
-func WhoseIs(c trouble.Cause, byCustomer *bool) Whose {
-	switch c {
-	case "planted-deep", "rocking":
-		switch {
-		case byCustomer == nil:
-			return "nobodys"
-		case *byCustomer:
-			return "theirs"
-		}
-		return "ours"
-	}
-	if w, ok := whose[c]; ok {
-		return w
-	}
-	return "nobodys"
-}
-
 // Facts are a claim and the record of its tree.
 type Facts struct {
 	PlantedOn, AskedOn time.Time
+	// Matters is whose matter a cause is in this house, where it differs from ours.
+	Matters Matters
 	// ByCustomer is who planted it; nil while nobody said.
 	ByCustomer *bool
 	EndedOn    *time.Time
@@ -180,9 +150,9 @@ func (w *weighing) cause(h rules.House, f Facts) {
 	switch {
 	case f.Cause == "" || f.Cause == trouble.None:
 		w.add("cause-open", Open, nil, "")
-	case WhoseIs(f.Cause, f.ByCustomer) == "ours":
+	case f.Matters.Is(f.Cause, f.ByCustomer) == "ours":
 		w.add("cause-ours", For, nil, "")
-	case WhoseIs(f.Cause, f.ByCustomer) == "theirs":
+	case f.Matters.Is(f.Cause, f.ByCustomer) == "theirs":
 		w.add("cause-theirs", Against, nil, "")
 	case f.within(h.Value(rules.GuaranteeNobodys)):
 		w.add("cause-nobodys", For, months(h, rules.GuaranteeNobodys), rules.GuaranteeNobodys)

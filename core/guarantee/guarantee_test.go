@@ -58,10 +58,10 @@ func TestWhatIsUnknownHelpsNeither(t *testing.T) {
 
 // A tree that was set too deep is whose matter it was to plant it, and nobody's while that is unknown.
 func TestWhoPlantedItCounts(t *testing.T) {
-	assert.Equal(t, guarantee.Whose("ours"), guarantee.WhoseIs("planted-deep", is(false)))
-	assert.Equal(t, guarantee.Whose("theirs"), guarantee.WhoseIs("planted-deep", is(true)))
-	assert.Equal(t, guarantee.Whose("nobodys"), guarantee.WhoseIs("planted-deep", nil))
-	assert.Equal(t, guarantee.Whose("nobodys"), guarantee.WhoseIs("frost-damage", is(true)))
+	assert.Equal(t, guarantee.Whose("ours"), guarantee.Matters(nil).Is("planted-deep", is(false)))
+	assert.Equal(t, guarantee.Whose("theirs"), guarantee.Matters(nil).Is("planted-deep", is(true)))
+	assert.Equal(t, guarantee.Whose("nobodys"), guarantee.Matters(nil).Is("planted-deep", nil))
+	assert.Equal(t, guarantee.Whose("nobodys"), guarantee.Matters(nil).Is("frost-damage", is(true)))
 }
 
 // Of every claim: one word of its period, one of its loss, one of its cause, and a settled cause is never open.
@@ -165,4 +165,30 @@ func TestTheGuaranteeGoesWithTheTreeForAYear(t *testing.T) {
 	}
 	f.HandedOn = nil
 	assert.Empty(t, sides(guarantee.Weigh(rules.House{}, f))["handed-counts"])
+}
+
+// What a house says of a cause stands over ours, and of no other cause.
+func TestAHouseSaysWhoseMatterACauseIs(t *testing.T) {
+	m := guarantee.Matters{"drought": "ours", "planted-deep": "nobodys", "frost-damage": "planters"}
+	for _, c := range trouble.Cause("").All() {
+		for _, by := range []*bool{nil, is(false), is(true)} {
+			want := guarantee.Matters(nil).Is(c, by)
+			switch c {
+			case "drought":
+				want = "ours"
+			case "planted-deep":
+				want = "nobodys"
+			case "frost-damage":
+				want = map[bool]guarantee.Whose{true: "nobodys"}[by == nil]
+				if by != nil {
+					want = map[bool]guarantee.Whose{true: "theirs", false: "ours"}[*by]
+				}
+			}
+			assert.Equal(t, want, m.Is(c, by), c)
+		}
+	}
+	f := guarantee.Facts{PlantedOn: on("2026-04-02"), AskedOn: on("2027-06-01"), Cause: "drought", Weather: true}
+	assert.Contains(t, sides(guarantee.Weigh(rules.House{}, f)), guarantee.Code("cause-theirs"))
+	f.Matters = m
+	assert.Contains(t, sides(guarantee.Weigh(rules.House{}, f)), guarantee.Code("cause-ours"))
 }

@@ -62,6 +62,8 @@ const MemoryPage = lazy(() => import('./memory/memory-page').then((m) => ({ defa
 const WeekPage = lazy(() => import('./week/week-page').then((m) => ({ default: m.WeekPage })))
 const ArchivePage = lazy(() => import('./archive/archive-page').then((m) => ({ default: m.ArchivePage })))
 const ChillPage = lazy(() => import('./stations/chill-page').then((m) => ({ default: m.ChillPage })))
+const ReportPage = lazy(() => import('./report/report-page').then((m) => ({ default: m.ReportPage })))
+const CausesPage = lazy(() => import('./claims/causes-page').then((m) => ({ default: m.CausesPage })))
 const OddsPage = lazy(() => import('./trouble/odds-page').then((m) => ({ default: m.OddsPage })))
 const RefusalsPage = lazy(() => import('./refusals/refusals-page').then((m) => ({ default: m.RefusalsPage })))
 const TrialsPage = lazy(() => import('./trials/trials-page').then((m) => ({ default: m.TrialsPage })))
@@ -201,6 +203,10 @@ export function App() {
           <Route path="/chill" component={ChillPage} />
           <Route path="/rules/odds">
             <OddsPage who={who.data} />
+          </Route>
+          <Route path="/report" component={ReportPage} />
+          <Route path="/rules/causes">
+            <CausesPage who={who.data} />
           </Route>
           <Route path="/refusals" component={RefusalsPage} />
           <Route path="/claims" component={ClaimsPage} />

@@ -612,6 +612,7 @@ export const stales = {
   'change-odds': ['list-odds', 'weigh-signs'],
   'refuse-advice': ['list-refusals', 'list-claims', 'see-claim', 'see-mendings'],
   'take-back-refusal': ['list-refusals', 'list-claims', 'see-claim', 'see-mendings'],
+  'change-cause': ['list-causes'],
   'open-claim': [
     'list-claims',
     'see-claim',
@@ -814,9 +815,11 @@ export const reads = [
   'list-refusals',
   'list-claims',
   'see-claim',
+  'list-causes',
   'see-outcomes',
   'see-school-record',
   'see-hand',
+  'see-report',
   'see-life',
   'list-trials',
   'see-trial',
@@ -1037,6 +1040,7 @@ export const guaranteeCode = [
   'handed-past',
 ] as const
 export const guaranteeSide = ['for', 'against', 'open'] as const
+export const guaranteeWhose = ['ours', 'theirs', 'planters', 'nobodys'] as const
 export const kindListOf = ['invasive', 'quarantine', 'poison'] as const
 export const kindOrigin = ['general', 'house', 'grower'] as const
 export const matchAsked = ['purpose', 'tallest', 'lives-here', 'never', 'care', 'water', 'when'] as const

@@ -1232,6 +1232,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/guarantee/causes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List causes */
+        get: operations["list-causes"];
+        put?: never;
+        /** Change cause */
+        post: operations["change-cause"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/house-dates": {
         parameters: {
             query?: never;
@@ -2666,6 +2684,40 @@ export interface paths {
         put?: never;
         /** Take back refusal */
         post: operations["take-back-refusal"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/report": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** See report */
+        get: operations["see-report"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/report.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Report csv */
+        get: operations["report-csv"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -5727,6 +5779,16 @@ export interface components {
             /** Format: int64 */
             version: number;
         };
+        ClaimsCauseLine: {
+            cause: components["schemas"]["TroubleCause"];
+            name: string;
+            ours: components["schemas"]["GuaranteeWhose"];
+            whose: components["schemas"]["GuaranteeWhose"];
+        };
+        ClaimsCauses: {
+            causes: components["schemas"]["ClaimsCauseLine"][];
+            changes: components["schemas"]["ClaimsMatterChange"][];
+        };
         ClaimsChecked: {
             by: string;
             on: string;
@@ -5773,10 +5835,23 @@ export interface components {
             /** @description by the day of the decision, newest first */
             years: components["schemas"]["ClaimsYear"][];
         };
+        ClaimsMatterChange: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            name: string;
+            reason: string;
+            whose: components["schemas"]["GuaranteeWhose"];
+        };
         ClaimsNewClaim: {
             asked_on: string;
             planted_by?: components["schemas"]["ClaimsPlantedBy"] | "";
             said: string;
+        };
+        ClaimsNewMatter: {
+            cause: components["schemas"]["TroubleCause"];
+            reason: string;
+            whose: components["schemas"]["GuaranteeWhose"];
         };
         ClaimsPage: {
             answer: components["schemas"]["ClaimsAnswer"] | "";
@@ -7226,6 +7301,8 @@ export interface components {
         };
         /** @enum {string} */
         GuaranteeSide: "for" | "against" | "open";
+        /** @enum {string} */
+        GuaranteeWhose: "ours" | "theirs" | "planters" | "nobodys";
         JourneysNewDamage: {
             damage: components["schemas"]["YardDamage"];
             /** Format: double */
@@ -8214,6 +8291,17 @@ export interface components {
         };
         /** @enum {string} */
         OutcomesBy: "grower" | "kind" | "form" | "flare" | "correction" | "school";
+        OutcomesCauseLine: {
+            cause: string;
+            /** Format: int64 */
+            trees: number;
+        };
+        OutcomesCounts: {
+            /** Format: double */
+            sum: number;
+            /** Format: int64 */
+            trees: number;
+        };
         OutcomesGroupLine: {
             /** Format: double */
             best: number;
@@ -8245,6 +8333,23 @@ export interface components {
              * @description trees whose roots somebody else cut
              */
             others: number;
+        };
+        OutcomesKindLine: {
+            /** Format: int64 */
+            before: number;
+            kind: string;
+            /** Format: double */
+            least: number;
+            /** Format: int64 */
+            living: number;
+            /** Format: int64 */
+            lost: number;
+            /** Format: double */
+            most: number;
+            /** Format: int64 */
+            trees: number;
+            /** Format: int64 */
+            unseen: number;
         };
         OutcomesLife: {
             from: string;
@@ -8300,6 +8405,49 @@ export interface components {
         OutcomesPerson: {
             id: string;
             name: string;
+        };
+        OutcomesPurposeLine: {
+            /** Format: int64 */
+            before: number;
+            /** Format: double */
+            least: number;
+            /** Format: int64 */
+            living: number;
+            /** Format: int64 */
+            lost: number;
+            /** Format: double */
+            most: number;
+            purpose: components["schemas"]["GroundPurpose"] | "";
+            /** Format: int64 */
+            trees: number;
+            /** Format: int64 */
+            unseen: number;
+        };
+        OutcomesReport: {
+            /** Format: int64 */
+            before: number;
+            /** @description the commonest first */
+            causes: components["schemas"]["OutcomesCauseLine"][];
+            cost: components["schemas"]["OutcomeCost"];
+            from: string;
+            hours: components["schemas"]["OutcomesCounts"];
+            /** @description the most planted first */
+            kinds: components["schemas"]["OutcomesKindLine"][];
+            /** Format: double */
+            least: number;
+            litres: components["schemas"]["OutcomesCounts"];
+            /** Format: int64 */
+            living: number;
+            /** Format: int64 */
+            lost: number;
+            /** Format: double */
+            most: number;
+            purposes: components["schemas"]["OutcomesPurposeLine"][];
+            to: string;
+            /** Format: int64 */
+            trees: number;
+            /** Format: int64 */
+            unseen: number;
         };
         OutcomesSchoolRecord: {
             /**
@@ -15110,6 +15258,84 @@ export interface operations {
             };
         };
     };
+    "list-causes": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClaimsCauses"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "change-cause": {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+                /** @description sent twice, it happens once */
+                "Idempotency-Key": string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClaimsNewMatter"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClaimsCauses"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "list-house-dates": {
         parameters: {
             query?: never;
@@ -19014,6 +19240,90 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RefusalsPage"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "see-report": {
+        parameters: {
+            query?: {
+                text?: string;
+                from?: string;
+                to?: string;
+            };
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OutcomesReport"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "report-csv": {
+        parameters: {
+            query?: {
+                text?: string;
+                from?: string;
+                to?: string;
+                /** @description what stands between two cells */
+                separator?: "comma" | "semicolon" | "tab" | "pipe";
+            };
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
                 };
             };
             /** @description Error */

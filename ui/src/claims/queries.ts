@@ -15,3 +15,9 @@ export const claimQuery = (number: number) =>
     queryKey: keyOf('see-claim', number),
     queryFn: () => ask(client.GET('/api/v1/claims/{number}', { params: { path: { number } } })),
   })
+
+/** Whose matter each cause is in this house. */
+export const causesQuery = queryOptions({
+  queryKey: keyOf('list-causes'),
+  queryFn: () => ask(client.GET('/api/v1/guarantee/causes')),
+})

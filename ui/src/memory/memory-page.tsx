@@ -7,6 +7,7 @@ import { useTitle } from '../parts/title'
 const questions = [
   { key: 'week', href: '/week' },
   { key: 'lives', href: '/outcomes', deed: 'see-outcomes' },
+  { key: 'report', href: '/report', deed: 'see-outcomes' },
   { key: 'unsettled', href: '/unsettled' },
   { key: 'trials', href: '/trials', deed: 'see-trials' },
   { key: 'claims', href: '/claims', deed: 'keep-claims' },

@@ -3,8 +3,7 @@ import { useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { handQuery } from '../api/aftercare-queries'
 import type { Person } from '../api/client'
-
-const percent = (share: number) => `${Math.round(share * 100)} %`
+import { percent } from '../parts/percent'
 
 /** What became of the trees whose roots one cut oneself; a manager may ask for anybody, one at a time. Nobody stands beside anybody. */
 export function HandPart({ who }: { who: Person }) {

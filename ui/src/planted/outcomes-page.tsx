@@ -7,11 +7,10 @@ import { outcomesBy } from '../api/declared.gen'
 import { Survival } from '../drawing/survival'
 import { useMoney } from '../order/money'
 import { Choice } from '../parts/choice'
+import { percent } from '../parts/percent'
 import { Failed, Loading } from '../parts/states'
 import { sayMoment } from '../parts/time'
 import { HandPart } from './hand-part'
-
-const percent = (share: number) => `${Math.round(share * 100)} %`
 
 /** What became of the trees, by what can be done otherwise: only those with planned looks count, and the chance in it is always told. */
 export function OutcomesPage({ who }: { who: Person }) {

@@ -102,6 +102,9 @@ export function RulesPage({ who }: { who: Person }) {
             <Link href="/rules/odds" className="inline-block min-h-11 py-2 underline underline-offset-4">
               {t('odds.title')}
             </Link>
+            <Link href="/rules/causes" className="inline-block min-h-11 py-2 underline underline-offset-4">
+              {t('whose.title')}
+            </Link>
             <Link href="/unsettled" className="inline-block min-h-11 py-2 underline underline-offset-4">
               {t('unsettled.title')}
             </Link>

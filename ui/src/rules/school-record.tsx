@@ -1,7 +1,6 @@
 import { useTranslation } from 'react-i18next'
 import type { Schemas } from '../api/client'
-
-const percent = (share: number) => `${Math.round(share * 100)} %`
+import { percent } from '../parts/percent'
 
 /** What our own trees say of a step at which practice differs: never without the chance in it. */
 export function SchoolRecord(props: {
