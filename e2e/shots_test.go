@@ -168,6 +168,8 @@ func (h *house) aftercareShots(shot func(*hand, string, ...string), p, phone *ha
 	shot(p, "trouble")
 	p.goTo("/outcomes")
 	p.sees("Too early to tell")
+	p.choose("Told by", "school")
+	p.sees("flare")
 	shot(p, "outcomes")
 	p.goTo("/week")
 	p.sees("Check in the yard")
@@ -190,7 +192,7 @@ func (h *house) aftercareShots(shot func(*hand, string, ...string), p, phone *ha
 	office.goTo("/planted/" + dry.ID)
 	office.sees("Its dates")
 	office.sees("Its life")
-	shot(office, "life")
+	shot(office, "life", `[...document.querySelectorAll('h2')].find((h) => h.innerText.includes('Its life')).scrollIntoView()`)
 	shot(office, "dates", `document.querySelector('section[aria-label="Its dates"]').scrollIntoView()`)
 	office.do(chromedp.Focus(`#tag-box`, chromedp.ByQuery), chromedp.KeyEvent("idris"))
 	office.until(`document.querySelectorAll('[role=option]').length > 1`)
@@ -213,7 +215,7 @@ var notShown = map[string]bool{"sign-in": true, "bench-lots": true, "bench-work"
 	"bench-plug": true, "bench-bare-root": true, "kinds": true, "clock-tablet": true, "bench-bare-root-tablet": true, "bench-many-stems": true, "bench-grafted": true, "sample-plan": true, "bench-balled": true, "letterhead": true,
 	"people": true, "access": true, "sample-found": true, "growers": true, "note": true, "soil": true, "beside": true, "bench-line": true, "several": true, "sheet-phone": true,
 	"room": true, "station": true, "quantities": true, "arrivals": true, "bench-below": true, "aftercare": true, "copy-planted": true,
-	"dates": true, "search": true, "life": true, "copy-letters": true, "kind": true, "survey": true, "sheet": true}
+	"dates": true, "search": true, "work": true, "copy-letters": true, "kind": true, "survey": true, "sheet": true}
 
 // shotInto takes a picture once the last answer has drawn itself.
 func shotInto(folder string) func(p *hand, name string, first ...string) {

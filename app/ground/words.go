@@ -50,7 +50,8 @@ func name(tx *kernel.Tx, of named, id, text string) error {
 	return err
 }
 
-// mostNamed are how many names that begin with the longest word are looked through; who types so little types on.
+// mostNamed are how many names that begin with the longest word are looked through at least; who types so little types on. Who asks for more spots
+// than these has as many names looked through.
 const mostNamed = 400
 
 // Named are the spots that a text finds, each of its words the beginning of one in the customer's name, the address or the spot's name; those of
@@ -73,7 +74,7 @@ func Named(tx *kernel.Tx, text string, most int) ([]string, error) {
 	}{{aCustomer, "JOIN sites i ON i.customer_id = m.id JOIN spots p ON p.site_id = i.id"}, {aSite, "JOIN sites i ON i.id = m.id JOIN spots p ON p.site_id = i.id"}, {aSpot, "JOIN spots p ON p.id = m.id JOIN sites i ON i.id = p.site_id"}} {
 		if slices.Contains(where, each.of) {
 			parts = append(parts, "SELECT p.id, p.site_id, i.customer_id, p.taken_back_at FROM (SELECT DISTINCT id FROM ground_words WHERE word LIKE ? AND of = ? LIMIT ?) m "+each.join)
-			args = append(args, begins(words[0]), each.of, mostNamed)
+			args = append(args, begins(words[0]), each.of, max(mostNamed, most))
 		}
 	}
 	rest := ""

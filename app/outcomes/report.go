@@ -32,9 +32,9 @@ type WhomFile struct {
 // planting is a tree of a report.
 type planting struct {
 	Fate
-	ID, Tag, Customer, SpotName string
-	Purpose                     core.Purpose
-	Litres                      *float64
+	ID, Tag, Customer, SpotName, SiteID string
+	Purpose                             core.Purpose
+	Litres                              *float64
 }
 
 func (p planting) seen() outcome.Seen { return outcome.Seen{Ended: p.EndedOn != nil, LastOn: p.LastOn} }
@@ -67,6 +67,9 @@ type Counts struct {
 type Report struct {
 	From string `json:"from"`
 	To   string `json:"to"`
+	// Grounds are how many it is of, Customers whose they are: the first few, so that whoever reads sees whom a word found.
+	Grounds   int      `json:"grounds"`
+	Customers []string `json:"customers"`
 	outcome.Standing
 	Purposes []PurposeLine `json:"purposes"`
 	Kinds    []KindLine    `json:"kinds" doc:"the most planted first"`
@@ -79,7 +82,7 @@ type Report struct {
 // report tells what became of the trees that were planted between two days. Errors: faults at from and to.
 func report(tx *kernel.Tx, w Whom) (Report, error) {
 	from, to, list, err := plantings(tx, w)
-	out := Report{From: from.Format(time.DateOnly), To: to.Format(time.DateOnly), Purposes: []PurposeLine{}, Kinds: []KindLine{}, Causes: []CauseLine{}}
+	out := Report{From: from.Format(time.DateOnly), To: to.Format(time.DateOnly), Customers: []string{}, Purposes: []PurposeLine{}, Kinds: []KindLine{}, Causes: []CauseLine{}}
 	if err != nil {
 		return out, err
 	}
@@ -89,7 +92,12 @@ func report(tx *kernel.Tx, w Whom) (Report, error) {
 	}
 	all, purposes, kinds, causes := []outcome.Seen{}, map[core.Purpose][]outcome.Seen{}, map[string][]outcome.Seen{}, map[string]int{}
 	followed, cents, unknown := []outcome.Followed{}, []int{}, 0
+	grounds := map[string]bool{}
 	for _, p := range list {
+		grounds[p.SiteID] = true
+		if len(out.Customers) < customersNamed && !slices.Contains(out.Customers, p.Customer) {
+			out.Customers = append(out.Customers, p.Customer)
+		}
 		all = append(all, p.seen())
 		purposes[p.Purpose] = append(purposes[p.Purpose], p.seen())
 		kinds[p.Kind] = append(kinds[p.Kind], p.seen())
@@ -106,7 +114,7 @@ func report(tx *kernel.Tx, w Whom) (Report, error) {
 		out.Hours.add(p.Hours)
 		out.Litres.add(p.Litres)
 	}
-	out.Standing = outcome.StandingOf(tx.Today(), all)
+	out.Standing, out.Grounds = outcome.StandingOf(tx.Today(), all), len(grounds)
 	for purpose, seen := range purposes {
 		out.Purposes = append(out.Purposes, PurposeLine{purpose, outcome.StandingOf(tx.Today(), seen)})
 	}
@@ -138,8 +146,12 @@ func (c *Counts) add(x *float64) {
 	}
 }
 
-// mostSpots are the spots of a name of which a report is made.
-const mostSpots = 20_000
+const (
+	// mostSpots are the spots of a name of which a report is made.
+	mostSpots = 20_000
+	// customersNamed are those that a report names.
+	customersNamed = 5
+)
 
 func plantings(tx *kernel.Tx, w Whom) (from, to time.Time, list []planting, err error) {
 	from, to = tx.Today().AddDate(-1, 0, 0), tx.Today()
@@ -164,7 +176,7 @@ func plantings(tx *kernel.Tx, w Whom) (from, to time.Time, list []planting, err 
 		}
 		where, args = where+" AND t.spot_id IN ?", append(args, append(spots, ""))
 	}
-	list, err = kernel.Rows[planting](tx, "SELECT "+fateColumns+", t.id, x.tag, x.customer, x.spot_name, COALESCE(JSON_VALUE(o.ground, '$.purpose'), '') AS purpose, (SELECT SUM(e.given_l) FROM care_entries e WHERE e.planted_id = t.id AND e.taken_back_at IS NULL) AS litres"+
+	list, err = kernel.Rows[planting](tx, "SELECT "+fateColumns+", t.id, o.site_id, x.tag, x.customer, x.spot_name, COALESCE(JSON_VALUE(o.ground, '$.purpose'), '') AS purpose, (SELECT SUM(e.given_l) FROM care_entries e WHERE e.planted_id = t.id AND e.taken_back_at IS NULL) AS litres"+
 		fateFrom+" JOIN spots o ON o.id = t.spot_id JOIN sheets x ON x.id = t.sheet_id"+standing+where+" ORDER BY t.planted_on, t.id", args...)
 	return from, to, list, err
 }

@@ -44,6 +44,10 @@ func TestAReportTellsWhatBecameOfPlantings(t *testing.T) {
 
 	theirs := reported(w, outcomes.Whom{Text: "odile"})
 	assert.Equal(t, 1, theirs.Trees)
+	assert.Equal(t, []string{"Odile Marsh"}, theirs.Customers)
+	assert.Equal(t, []int{1, 9}, []int{theirs.Grounds, all.Grounds})
+	assert.Len(t, all.Customers, 5, "the first few")
+	assert.Equal(t, 2, reported(w, outcomes.Whom{Text: "oxbow flat"}).Grounds, "by a place")
 	for _, line := range Saw[planted.Lines](w, "list-planted", struct{ Limit int }{100}).Trees {
 		if line.Customer == "Odile Marsh" {
 			hours := 2.5

@@ -8429,7 +8429,10 @@ export interface components {
             /** @description the commonest first */
             causes: components["schemas"]["OutcomesCauseLine"][];
             cost: components["schemas"]["OutcomeCost"];
+            customers: string[];
             from: string;
+            /** Format: int64 */
+            grounds: number;
             hours: components["schemas"]["OutcomesCounts"];
             /** @description the most planted first */
             kinds: components["schemas"]["OutcomesKindLine"][];

@@ -35,8 +35,9 @@ export function ReportPage() {
         </h1>
         {r && (
           <p className="text-lg text-soft">
-            {ask.text && `${ask.text}. `}
             {t('report.days', { from: sayDay(r.from), to: sayDay(r.to) })}
+            {r.grounds > 0 && `: ${t('report.grounds', { count: r.grounds })}, ${r.customers.join(', ')}`}
+            {r.grounds > r.customers.length && ' …'}
           </p>
         )}
       </header>
