@@ -12,6 +12,7 @@ import (
 	"sedum/app/claims"
 	"sedum/app/forgetting"
 	"sedum/app/ground"
+	"sedum/app/outcomes"
 	"sedum/app/planted"
 	"sedum/app/refusals"
 	"sedum/app/search"
@@ -82,11 +83,16 @@ func TestAGroundGoesToSomebodyElse(t *testing.T) {
 	Fault(t, w.Err(w.Manager, "hand-over", ByID(spot.ID), handed("Odile Marsh", " ", "2026-11-24")), "name", fault.Required)
 	Fault(t, w.Err(w.Manager, "hand-over", ByID(spot.ID), handed("Odile Marsh", "Jory Penrose", "2026-11-26")), "handed_on", fault.AtMost)
 	assert.Equal(t, line, lineOf(w, "Odile Marsh"), "a refusal changes nothing")
+	compared := func(by outcomes.By) outcomes.Page {
+		return Saw[outcomes.Page](w, "see-outcomes", outcomes.Ask{By: by})
+	}
+	bySchool, byKind := compared("school"), compared("kind")
 	w.Deed(w.Manager, "hand-over", ByID(spot.ID), handed("Odile Marsh", "Jory Penrose", "2026-11-24"))
 
 	for _, word := range []string{"Odile Marsh", "555 0151", "Ptolemy", "no tap"} {
 		assert.Empty(t, holding(t, w, word), word)
 	}
+	assert.Equal(t, []outcomes.Page{bySchool, byKind}, []outcomes.Page{compared("school"), compared("kind")}, "it counts as before")
 	after := Saw[planted.Page](w, "see-planted", ByID(line.ID))
 	assert.Equal(t, before.Entries, after.Entries, "what was watered stays")
 	assert.Equal(t, before.Advice, after.Advice)
