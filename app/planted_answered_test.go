@@ -79,6 +79,7 @@ func TestAftercareAnswers(t *testing.T) {
 	ok("GET", "/api/v1/troubles/odds", nil)
 	assert.Contains(t, ok("GET", "/api/v1/outcomes?by=school&step=flare", nil), "groups")
 	ok("GET", "/api/v1/guarantee/causes", nil)
+	ok("POST", "/api/v1/trials/reckoning", map[string]any{"lost_a": 10, "lost_b": 20, "looks": 3})
 	ok("GET", "/api/v1/report?text=marsh&from=2020-01-01", nil)
 	assert.Contains(t, ok("GET", "/api/v1/report.csv?from=2020-01-01&separator=semicolon", nil), "Odile Marsh")
 	ok("POST", "/api/v1/guarantee/causes", map[string]any{"cause": "drought", "whose": "nobodys", "reason": "in our dry summers"})

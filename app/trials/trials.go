@@ -108,6 +108,7 @@ func Capability() kernel.Capability {
 		kernel.Read("list-trials", "/trials", SeeTrials, list),
 		kernel.Read("see-trial", "/trials/{number}", SeeTrials, see),
 		kernel.Read("trials-for", "/trials-for", SeeTrials, offered),
+		kernel.Ask("reckon-trial", "/trials/reckoning", RunTrials, reckon),
 		kernel.Deed("begin-trial", "POST", "/trials", RunTrials, begin, func(tx *kernel.Tx, _ kernel.None, number int) (Page, error) {
 			return see(tx, kernel.ByNumber{Number: number})
 		}).Makes(changed...).Logged(),

@@ -21,6 +21,7 @@ import (
 	"sedum/core/stock"
 	"sedum/core/trial"
 	"sedum/core/visit"
+	"sedum/demo"
 	"sedum/kernel"
 )
 
@@ -188,4 +189,19 @@ func TestAQuestionThatCannotBe(t *testing.T) {
 	w.Deed(w.Manager, "end-trial", ByNumber(1), trials.Ended{As: trials.Abandoned, Reason: "the field was sold", Version: 1})
 	assert.Contains(t, see(w, 1).Says, "given up")
 	assert.Empty(t, Saw[trials.Offers](w, "trials-for", trials.Pair{Tag: w.TreeIn(stock.ForSale).Tag, SpotID: w.SpotOf("Petra Averill").ID}).Trials)
+}
+
+// A question about a small difference needs more trees than one about a large; two ways that lose the same are told apart by none.
+func TestHowManyTreesAQuestionNeeds(t *testing.T) {
+	w := Open(t)
+	size := func(a, b float64, looks int) trials.Size {
+		out, err := Did[trials.Size](w, w.Manager, "reckon-trial", kernel.None{}, trials.Guess{LostA: a, LostB: b, Looks: looks})
+		require.NoError(t, err)
+		return out
+	}
+	assert.InDelta(t, 2*219, size(10, 20, 1).Trees, 2)
+	assert.Greater(t, size(10, 12, 4).Trees, size(10, 30, 4).Trees)
+	assert.Equal(t, trials.Size{}, size(10, 10, 4))
+	require.NoError(t, demo.LoadPlanted(t.Context(), w.Kernel))
+	assert.Equal(t, 9, size(10, 20, 1).AYear)
 }

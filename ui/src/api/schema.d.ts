@@ -4798,6 +4798,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/trials/reckoning": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Reckon trial */
+        post: operations["reckon-trial"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/trials/{number}": {
         parameters: {
             query?: never;
@@ -11095,6 +11112,14 @@ export interface components {
         };
         /** @enum {string} */
         TrialsEndedAs: "found" | "nothing-found" | "abandoned";
+        TrialsGuess: {
+            /** Format: int64 */
+            looks: number;
+            /** Format: double */
+            lost_a: number;
+            /** Format: double */
+            lost_b: number;
+        };
         TrialsLine: {
             begun_on: string;
             ended_as: components["schemas"]["TrialsEndedAs"] | "";
@@ -11206,6 +11231,12 @@ export interface components {
             reason: string;
             /** Format: int64 */
             version: number;
+        };
+        TrialsSize: {
+            /** Format: int64 */
+            a_year: number;
+            /** Format: int64 */
+            trees: number;
         };
         TrialsTree: {
             common: string;
@@ -25118,6 +25149,46 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TrialsOffers"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "reckon-trial": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the language of every sentence in the answer: en-US or en-GB */
+                "Accept-Language"?: components["parameters"]["Accept-Language"];
+                /** @description the units of every sentence in the answer: metric or us; figures in fields are metric */
+                "Sedum-Units"?: components["parameters"]["Sedum-Units"];
+                /** @description seconds since somebody last touched the page that asks; what it asks by itself keeps no session alive */
+                "Sedum-Touched-Ago"?: components["parameters"]["Sedum-Touched-Ago"];
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TrialsGuess"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrialsSize"];
                 };
             };
             /** @description Error */

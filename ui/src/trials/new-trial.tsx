@@ -7,6 +7,7 @@ import { rulesQuery } from '../api/queries'
 import { useDeed } from '../parts/deed'
 import { FieldFault, sayProblem } from '../parts/states'
 import { TextField } from '../parts/text-field'
+import { SizePart } from './size-part'
 
 /** A question, its two ways, and the days on which it will be looked at: all fixed before the first tree is drawn. */
 export function NewTrial() {
@@ -111,6 +112,7 @@ export function NewTrial() {
           />
           <TextField label={t('trial.looks')} type="number" value={looks} onChange={setLooks} fault={fault('looks')} />
         </div>
+        <SizePart looks={Number(looks)} />
         <p className="text-soft text-sm md:col-span-2">{t('trial.fixed')}</p>
         {begin.error && (
           <p role="alert" className="text-oxblood md:col-span-2">
