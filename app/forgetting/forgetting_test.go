@@ -133,6 +133,7 @@ func TestTheFileHoldsAllThatIsKept(t *testing.T) {
 	w := Open(t)
 	spot := w.SpotOf("Dorian Pell")
 	w.Deed(w.Advisor, "amend-customer", ByID(spot.ID), ground.Person{Name: "Dorian Pell", Phone: "555 0773", Address: "4 Sluice End, Oxbow Flat", Reason: "moved next door"})
+	w.Deed(w.Advisor, "say-leaving", ByID(spot.ID), ground.NewLeaving{ID: "leaving-one", LeavesOn: "2027-03-31"})
 	var text string
 	require.NoError(t, w.Do(context.Background(), w.Manager, func(tx *kernel.Tx) error {
 		data, err := ground.DataOfSpot(tx, spot.ID)
@@ -144,7 +145,7 @@ func TestTheFileHoldsAllThatIsKept(t *testing.T) {
 		text = string(raw)
 		return err
 	}))
-	for _, word := range []string{"Dorian Pell", "555 0773", "555 0172", "4 Sluice End", "2 Sluice End", "low corner by the ditch", "LM-4402", "county locating service", "hole_width_mm", "customer wants it before winter"} {
+	for _, word := range []string{"Dorian Pell", "555 0773", "555 0172", "4 Sluice End", "2 Sluice End", "low corner by the ditch", "LM-4402", "county locating service", "hole_width_mm", "2027-03-31", "customer wants it before winter"} {
 		assert.Contains(t, text, word)
 	}
 }

@@ -55,10 +55,12 @@ type Data struct {
 
 // SiteData is a customer's ground.
 type SiteData struct {
-	Address string  `json:"address"`
-	LatDeg  float64 `json:"latitude_deg"`
-	Climate any     `json:"climate"`
-	Station string  `json:"weather_station" doc:"whose record counts there"`
+	Address string `json:"address"`
+	// LeavesOn is when they said that they leave it; null while they did not.
+	LeavesOn *time.Time `json:"leaves_on"`
+	LatDeg   float64    `json:"latitude_deg"`
+	Climate  any        `json:"climate"`
+	Station  string     `json:"weather_station" doc:"whose record counts there"`
 	// Schools are the ways of working that were chosen for it, and why.
 	Schools []rules.Own `json:"schools"`
 	Plans   []any       `json:"plans" doc:"every version of the plan of the ground"`
@@ -138,7 +140,11 @@ func DataOf(tx *kernel.Tx, customerID string) (Data, error) {
 		if err != nil {
 			return out, err
 		}
-		site := SiteData{Address: s.Address, LatDeg: s.LatDeg, Climate: s.Climate, Schools: []rules.Own{}, Plans: []any{}, Spots: []SpotData{}}
+		leaving, err := leavingOf(tx, s.ID)
+		if err != nil {
+			return out, err
+		}
+		site := SiteData{Address: s.Address, LeavesOn: leaving, LatDeg: s.LatDeg, Climate: s.Climate, Schools: []rules.Own{}, Plans: []any{}, Spots: []SpotData{}}
 		schools, err := kernel.Many[SiteSchool](tx, "at, id", "site_id = ?", s.ID)
 		if err != nil {
 			return out, err
@@ -212,6 +218,7 @@ func Forget(tx *kernel.Tx, customerID string) error {
 		args []any
 	}{
 		{"DELETE FROM ground_words WHERE id IN (SELECT ? UNION SELECT id FROM sites WHERE customer_id = ? UNION SELECT p.id FROM spots p JOIN sites s ON s.id = p.site_id WHERE s.customer_id = ?)", []any{customerID, customerID, customerID}},
+		{"DELETE FROM site_leavings WHERE site_id IN (SELECT id FROM sites WHERE customer_id = ?)", []any{customerID}},
 		{"UPDATE customers SET name = ?, phone = '', erased_at = ?, version = version + 1 WHERE id = ? AND erased_at IS NULL", []any{Forgotten, tx.Now, customerID}},
 		{"UPDATE markings SET reference = ?, marked_by = ? WHERE spot_id IN " + spots, []any{Forgotten, Forgotten, customerID}},
 		{"DELETE FROM spot_photos WHERE spot_id IN " + spots, []any{customerID}},

@@ -149,7 +149,15 @@ func owner(tx *kernel.Tx, p kernel.ByID) (Owner, error) {
 
 // LeavesOn is when those who live at the ground of a spot leave it, nil while nobody said so.
 func LeavesOn(tx *kernel.Tx, spotID string) (*time.Time, error) {
-	list, err := kernel.Rows[Leaving](tx, "SELECT l.* FROM site_leavings l JOIN spots p ON p.site_id = l.site_id WHERE p.id = ? AND l.ended_at IS NULL ORDER BY l.at DESC LIMIT 1", spotID)
+	s, err := kernel.One[Spot](tx, "id = ?", spotID)
+	if err != nil {
+		return nil, err
+	}
+	return leavingOf(tx, s.SiteID)
+}
+
+func leavingOf(tx *kernel.Tx, siteID string) (*time.Time, error) {
+	list, err := kernel.Many[Leaving](tx, "at DESC, id", "site_id = ? AND ended_at IS NULL", siteID)
 	if err != nil || len(list) == 0 {
 		return nil, err
 	}
