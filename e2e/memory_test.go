@@ -18,9 +18,9 @@ import (
 )
 
 // snap takes a throwaway picture where SEDUM_SNAPS names a folder.
-func (p *hand) snap(name string) {
+func (p *hand) snap(name string, first ...string) {
 	if folder := os.Getenv("SEDUM_SNAPS"); folder != "" {
-		shotInto(folder)(p, name)
+		shotInto(folder)(p, name, first...)
 	}
 }
 

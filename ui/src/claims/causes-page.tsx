@@ -28,7 +28,7 @@ export function CausesPage({ who }: { who: Person }) {
       <div className="grid content-start gap-6">
         {guaranteeWhose.map((w) => (
           <section key={w} aria-label={t(`whose.${w}`)}>
-            <h2 className="border-ink border-b-2 pb-1 text-xl">{t(`whose.${w}`)}</h2>
+            <h2 className="border-ink border-b-2 pb-1 text-xl first-letter:uppercase">{t(`whose.${w}`)}</h2>
             <ul>
               {causes
                 .filter((c) => c.whose === w)

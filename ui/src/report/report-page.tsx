@@ -36,8 +36,8 @@ export function ReportPage() {
         {r && (
           <p className="text-lg text-soft">
             {t('report.days', { from: sayDay(r.from), to: sayDay(r.to) })}
-            {r.grounds > 0 && `: ${t('report.grounds', { count: r.grounds })}, ${r.customers.join(', ')}`}
-            {r.grounds > r.customers.length && ' …'}
+            {r.grounds > 0 &&
+              `: ${t('report.grounds', { count: r.grounds })}, ${r.customers.join(', ')}${r.grounds > r.customers.length ? '…' : ''}`}
           </p>
         )}
       </header>
