@@ -7,7 +7,7 @@ const right = wide - 12
 const top = 12
 const foot = 128
 
-/** How many still live, by days since planting: the line falls at each loss, and the band is what chance leaves open. */
+/** How many still live, by days since planting: the line falls at each loss; the band, and the mark at it, is what chance leaves open. */
 export function Survival({ group: g }: { group: Schemas['OutcomeGroup'] }) {
   const { t } = useTranslation()
   const long = Math.max(365, g.followed_days)
@@ -47,7 +47,14 @@ export function Survival({ group: g }: { group: Schemas['OutcomeGroup'] }) {
       <path d={step('mid')} className="fill-none stroke-leaf" strokeWidth="3.5" />
       <path d={`M${left} ${foot}H${right}`} className="stroke-ink" strokeWidth="2.5" />
       {g.curve.map((c) => (
-        <circle key={c.t} cx={x(c.t)} cy={y(c.mid)} r="4.5" className="fill-rose" />
+        <g key={c.t}>
+          <path
+            d={`M${x(c.t)} ${y(c.low)}V${y(c.high)}M${x(c.t) - 5} ${y(c.low)}h10M${x(c.t) - 5} ${y(c.high)}h10`}
+            className="stroke-leaf"
+            strokeWidth="1.5"
+          />
+          <circle cx={x(c.t)} cy={y(c.mid)} r="4.5" className="fill-rose" />
+        </g>
       ))}
       {days.map((d) => (
         <text
