@@ -188,7 +188,7 @@ func (y nursery) tenYears(trees, stations int) {
 			"id": own("a"), "planted_id": own("p"), "counted": "'hour'", "amount": "0.5 + d.n MOD 5", "person_id": "w.id", "at": "d.planted_on"}},
 		{"guarantee_claims", "decade d JOIN people w ON w.sign_in = 'wren' LEFT JOIN guarantee_claims s ON FALSE WHERE d.ended_on IS NOT NULL AND d.n MOD 5 = 0", map[string]string{
 			"id": own("q"), "number": "d.sheet", "planted_id": own("p"), "asked_on": "d.ended_on", "said": "'It died'", "planted_by": "'house'", "person_id": "w.id", "at": "d.ended_on", "version": "2",
-			"answer": "'granted'", "given": "'tree'", "cents": "9900", "reason": "'Planted by us'", "letter": "'A new tree is yours.'", "frozen": "'{}'", "decided_by": "w.id", "decided_at": "d.ended_on + INTERVAL 9 DAY"}},
+			"answer": "'granted'", "given": "'tree'", "cents": "9900", "reason": "'Planted by us'", "letter": "'A new tree is yours.'", "frozen": "'[]'", "decided_by": "w.id", "decided_at": "d.ended_on + INTERVAL 9 DAY"}},
 	}
 	for _, s := range steps {
 		began := time.Now()

@@ -2,6 +2,7 @@ package e2e_test
 
 import (
 	"fmt"
+	"net/http"
 	"testing"
 	"time"
 
@@ -70,7 +71,11 @@ func TestAGardenChangesHands(t *testing.T) {
 
 	phone.do(chromedp.Evaluate(`caches.keys().then((all) => Promise.all(all.map((name) => caches.delete(name)))).then(() => true)`, nil, chromedp.EvalAsValue, awaitPromise))
 	phone.do(chromedp.Navigate(link))
-	phone.until(`!document.body.innerText.includes('This week')`)
+	phone.until(`document.readyState === 'complete' && document.body.innerText.length > 20 && !document.body.innerText.includes('This week')`)
+	answer, err := http.Get(link + "/data")
+	require.NoError(t, err)
+	require.NoError(t, answer.Body.Close())
+	assert.Equal(t, http.StatusNotFound, answer.StatusCode, "the old address is none any more")
 	p.goTo(fmt.Sprintf("/sheets/%d", line.Number))
 	p.sees("Jory Penrose")
 	p.press("button", "Make an address")

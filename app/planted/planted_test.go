@@ -222,3 +222,42 @@ func TestTheWholeNightIsDone(t *testing.T) {
 		assert.Equal(t, "2026-11-27", line.AsOf.Format(time.DateOnly))
 	}
 }
+
+// The night leaves a tree alone that is established, or was found dead: it is worked out once more after its last day, and never again; what comes
+// back to life is followed again.
+func TestTheNightLeavesAnEstablishedTreeAlone(t *testing.T) {
+	w := Open(t)
+	require.NoError(t, demo.LoadPlanted(t.Context(), w.Kernel))
+	worked := func() (days map[string]time.Time) {
+		days = map[string]time.Time{}
+		require.NoError(t, w.Tx(func(tx *kernel.Tx) error {
+			rows, err := kernel.Many[planted.Water](tx, "planted_id", "TRUE")
+			for _, r := range rows {
+				days[r.PlantedID] = r.WorkedOn
+				if r.WorkedOn.After(*r.UntilOn) {
+					assert.Empty(t, r.Advice, "nothing is owed to it any more")
+				}
+			}
+			return err
+		}))
+		return days
+	}
+	w.Job("water-night")
+	first := worked()
+	w.At(Ten.AddDate(0, 0, 1))
+	w.Job("water-night")
+	next := worked()
+	moved := 0
+	for id, on := range next {
+		if on.After(first[id]) {
+			moved++
+		}
+	}
+	assert.Equal(t, 8, moved, "each that lives, and not the dead one")
+	w.At(Ten.AddDate(12, 0, 0))
+	w.Job("water-night")
+	last := worked()
+	w.At(Ten.AddDate(12, 0, 1))
+	w.Job("water-night")
+	assert.Equal(t, last, worked(), "all of them are established")
+}

@@ -248,7 +248,7 @@ type Lines struct {
 
 type linesAsk struct {
 	Before  int    `query:"before"`
-	Limit   int    `query:"limit" default:"30" minimum:"1" maximum:"500"`
+	Limit   int    `query:"limit" default:"100" minimum:"1" maximum:"500"`
 	Planted string `query:"planted" doc:"only those of a planted tree"`
 }
 

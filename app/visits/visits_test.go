@@ -1,6 +1,7 @@
 package visits_test
 
 import (
+	"slices"
 	"testing"
 	"time"
 
@@ -14,6 +15,7 @@ import (
 	"sedum/core/fault"
 	"sedum/core/survey"
 	"sedum/core/visit"
+	"sedum/demo"
 	"sedum/kernel"
 )
 
@@ -122,4 +124,42 @@ func TestTheRoundGoesWhereSomebodyIsDueOrInDanger(t *testing.T) {
 	hand, err := Did[visits.Round](w, w.Hand, "see-round", struct{ Days, Limit int }{7, 12}, nil)
 	require.NoError(t, err)
 	_ = hand
+}
+
+// Who is gone to is the same as by asking every planted tree in turn, on any day of three years.
+func TestTheRoundReadsAlongItsIndexesWhatEveryTreeWouldSay(t *testing.T) {
+	w := Open(t)
+	require.NoError(t, demo.LoadPlanted(t.Context(), w.Kernel))
+	lines := Saw[planted.Lines](w, "list-planted", struct{ Limit int }{100}).Trees
+	for i, l := range lines[:3] {
+		page := Saw[planted.Page](w, "see-planted", ByID(l.ID))
+		if l.EndedOn == nil && i > 0 {
+			w.Deed(w.Advisor, "set-contact", ByID(l.ID), planted.Contacted{Contact: false, Version: page.Version})
+		}
+	}
+	fresh := plant(w, 1, true) // nobody has looked at it yet
+	seen := map[int]bool{}
+	for day := 0; day < 1000; day += 7 {
+		until := Ten.AddDate(0, 0, day)
+		require.NoError(t, w.Tx(func(tx *kernel.Tx) error {
+			list, _, _, err := visits.DueUntil(tx, until, 500)
+			require.NoError(t, err)
+			got := []string{}
+			for _, l := range list {
+				got = append(got, l.ID)
+			}
+			want, err := kernel.Rows[struct{ ID string }](tx, `SELECT t.id FROM planted_trees t LEFT JOIN visit_due d ON d.planted_id = t.id WHERE t.taken_back_at IS NULL AND t.ended_on IS NULL
+				AND (COALESCE(d.urgent, FALSE) OR (t.contact AND IF(d.planted_id IS NULL, t.planted_on + INTERVAL 1 MONTH, d.due_on) <= ?))`, until)
+			ids := []string{}
+			for _, r := range want {
+				ids = append(ids, r.ID)
+			}
+			assert.ElementsMatch(t, ids, got, until.Format(time.DateOnly))
+			seen[len(got)] = true
+			return err
+		}))
+	}
+	assert.Greater(t, len(seen), 1, "not the same trees on all days")
+	list := Saw[visits.Round](w, "see-round", visits.RoundAsk{Days: 60, Limit: 60}).Stops
+	assert.True(t, slices.ContainsFunc(list, func(s visits.Stop) bool { return s.ID == fresh }), "a first look is due a month after planting")
 }
