@@ -50,7 +50,7 @@ func name(tx *kernel.Tx, of named, id, text string) error {
 	return err
 }
 
-// mostNamed are how many names that begin with the longest word are looked through at least; who types so little types on. Who asks for more spots
+// mostNamed are how many names that begin with the rarest word are looked through at least; who types so little types on. Who asks for more spots
 // than these has as many names looked through.
 const mostNamed = 400
 
@@ -61,12 +61,22 @@ func Named(tx *kernel.Tx, text string, most int) ([]string, error) {
 	if len(words) == 0 {
 		return []string{}, nil
 	}
-	slices.SortStableFunc(words, func(a, b string) int { return len(b) - len(a) })
 	where := []named{aCustomer, aSpot}
 	if roles.SeesContact(tx.Who.Role) {
 		where = append(where, aSite)
 	}
 	begins := func(w string) string { return yard.Letters(w) + "%" }
+	if len(words) > 1 { // the rarest leads: behind one that many have, some of the others would not be looked at
+		times := map[string]int{}
+		for _, w := range words {
+			n, err := kernel.Value[int](tx, "SELECT COUNT(*) FROM (SELECT 1 FROM ground_words WHERE word LIKE ? AND of IN ? LIMIT ?) some", begins(w), where, mostNamed)
+			if err != nil {
+				return nil, err
+			}
+			times[w] = n
+		}
+		slices.SortStableFunc(words, func(a, b string) int { return times[a] - times[b] })
+	}
 	parts, args := []string{}, []any{}
 	for _, each := range []struct {
 		of   named

@@ -42,6 +42,31 @@ func TestPeopleAreFoundByTheBeginningsOfTheirWords(t *testing.T) {
 	assert.Equal(t, []string{zoe}, found(w.Advisor, "quill marsh"))
 }
 
+// Of a name that hundreds share, a second word finds the one that is meant, the shorter of the two as well.
+func TestTheRarestWordLeads(t *testing.T) {
+	w := Open(t)
+	add := func(name string) (id string) {
+		id, err := Did[string](w, w.Advisor, "add-customer", kernel.None{}, ground.NewCustomer{Name: name, Address: "Long Lane", SpotName: "bed", LatDeg: Ptr(51.0)})
+		require.NoError(t, err)
+		return id
+	}
+	meant := []string{}
+	for range 30 {
+		meant = append(meant, add("Vi Householder"))
+	}
+	for range 450 {
+		add("Oz Householder")
+	}
+	require.NoError(t, w.Do(t.Context(), w.Advisor, func(tx *kernel.Tx) error {
+		for _, text := range []string{"householder vi", "vi long", "vi"} {
+			ids, err := ground.Named(tx, text, 50)
+			require.NoError(t, err)
+			assert.ElementsMatch(t, meant, ids, text)
+		}
+		return nil
+	}))
+}
+
 // Migration 80 takes the words of what stands there apart as a deed does.
 func TestTheWordsOfOldRowsAreThoseOfNewOnes(t *testing.T) {
 	w := Open(t)
