@@ -3,6 +3,8 @@ package e2e_test
 import (
 	"context"
 	"crypto/tls"
+	"encoding/json"
+	"errors"
 	"fmt"
 	"net"
 	"net/http"
@@ -219,32 +221,77 @@ func (p *hand) press(element, text string) {
 	p.touch(byText(element, text))
 }
 
+// awaits waits in the page until an expression holds, and gives what it came to: asked from here every few milliseconds, a busy page would
+// spend its time on answering. A page that is left meanwhile is asked anew.
+func (p *hand) awaits(expression string, value any) {
+	p.t.Helper()
+	script := fmt.Sprintf(`new Promise((done) => {
+		const over = Date.now() + 2000
+		const look = async () => {
+			const got = await (%s)
+			if (got || Date.now() > over) done(got || null)
+			else setTimeout(look, 40)
+		}
+		look()
+	})`, expression)
+	ctx, cancel := context.WithTimeout(p.ctx, patience)
+	defer cancel()
+	var err error
+	for ctx.Err() == nil {
+		var got json.RawMessage
+		if err = chromedp.Run(ctx, chromedp.Evaluate(script, &got, awaitPromise)); err == nil && len(got) > 0 && string(got) != "null" {
+			if value != nil {
+				require.NoError(p.t, json.Unmarshal(got, value))
+			}
+			return
+		}
+		var thrown *runtime.ExceptionDetails
+		if errors.As(err, &thrown) {
+			break
+		}
+	}
+	p.picture(filepath.Join(os.TempDir(), "sedum-failed.png"))
+	require.Fail(p.t, "the page never came to it", "%v: %s\nat %s\n%s", err, expression, p.location(), p.text("body"))
+}
+
+// first is the first element of an XPath, in the page.
+func first(at string) string {
+	return fmt.Sprintf(`document.evaluate(%q, document, null, XPathResult.FIRST_ORDERED_NODE_TYPE).singleNodeValue`, at)
+}
+
+// visible waits for an element that can be seen, and does something with it as e; what that gives, if not nothing, is its end.
+func (p *hand) visible(at, do string, value any) {
+	p.t.Helper()
+	p.awaits(fmt.Sprintf(`(async (e) => {
+		if (!e || !e.getClientRects().length || getComputedStyle(e).visibility !== 'visible') return null
+		%s
+	})(%s)`, do, first(at)), value)
+}
+
 // touch clicks what is there, brought to the middle first: a bar that stays at the foot of a tablet may cover what is only just in view. What
 // still moves, because an answer comes or the network goes, is touched when it stands: no hand is faster.
 func (p *hand) touch(at string) {
 	p.t.Helper()
-	still := fmt.Sprintf(`new Promise((done) => {
-		let was = '', looks = 0
-		const look = () => {
-			const e = document.evaluate(%q, document, null, XPathResult.FIRST_ORDERED_NODE_TYPE).singleNodeValue
-			e?.scrollIntoView({ block: 'center' })
-			const r = e?.getBoundingClientRect(), is = r ? r.top + ' ' + r.left : ''
-			if ((is && is === was) || ++looks > 50) return done(true)
-			was = is
-			setTimeout(look, 50)
-		}
-		look()
-	})`, at)
-	p.do(chromedp.WaitVisible(at, chromedp.BySearch))
 	// Whoever touches beside it, because a line came in above, touches again; whoever touches another thing has done what he did not mean.
 	for range 3 {
-		p.do(chromedp.Evaluate(still, nil, awaitPromise), chromedp.Evaluate(fmt.Sprintf(`window.touched = undefined
-			var meant = document.evaluate(%q, document, null, XPathResult.FIRST_ORDERED_NODE_TYPE).singleNodeValue
-			addEventListener('click', (e) => {
-				const beside = meant && !meant.contains(e.target) && !e.target.contains(meant) && !e.target.closest('a, button, input, select, textarea, summary, label, [role], [tabindex]')
-				window.touched = beside ? 'nothing' : 'a thing'
-			}, { capture: true, once: true })`, at), nil),
-			chromedp.Click(at, chromedp.BySearch))
+		var middle struct{ X, Y float64 }
+		p.visible(at, `let was = ''
+		for (let looks = 0; looks < 50; looks++) {
+			if (!e.isConnected) return null
+			e.scrollIntoView({ block: 'center' })
+			const r = e.getBoundingClientRect(), is = r.top + ' ' + r.left
+			if (is === was) break
+			was = is
+			await new Promise((next) => setTimeout(next, 50))
+		}
+		window.touched = undefined
+		addEventListener('click', (at) => {
+			const beside = !e.contains(at.target) && !at.target.contains(e) && !at.target.closest('a, button, input, select, textarea, summary, label, [role], [tabindex]')
+			window.touched = beside ? 'nothing' : 'a thing'
+		}, { capture: true, once: true })
+		const r = e.getClientRects()[0]
+		return { x: r.left + r.width / 2, y: r.top + r.height / 2 }`, &middle)
+		p.do(chromedp.MouseClickXY(middle.X, middle.Y))
 		missed := false
 		ctx, cancel := context.WithTimeout(p.ctx, patience)
 		err := chromedp.Run(ctx, chromedp.Evaluate(`window.touched === 'nothing'`, &missed))
@@ -268,9 +315,8 @@ func (p *hand) fill(label, value string, stage ...string) {
 		p.do(chromedp.Evaluate(`document.activeElement.blur()`, nil), chromedp.KeyEvent(key))
 		p.settle() // the key brings the cursor to the stage first
 	}
-	at := byLabel(label)
-	p.do(chromedp.WaitVisible(at, chromedp.BySearch), chromedp.Focus(at, chromedp.BySearch),
-		chromedp.Evaluate(`document.activeElement.select()`, nil), chromedp.KeyEvent(value))
+	p.visible(byLabel(label), `e.focus(); e.select?.(); return document.activeElement === e`, nil)
+	p.do(chromedp.KeyEvent(value))
 }
 
 // scan is a scanner at the keyboard. All its signs come within one task of the page: sent one by one from here they would
@@ -294,9 +340,14 @@ func (p *hand) scan(tag string) {
 
 func (p *hand) sees(text string) {
 	p.t.Helper()
-	at := fmt.Sprintf(`//main//*[contains(normalize-space(.), %q)] | //*[@role="dialog" or @role="alertdialog" or @role="alert"][contains(normalize-space(.), %q)]`, text, text)
-	p.do(chromedp.WaitReady(at, chromedp.BySearch))
+	p.awaits(fmt.Sprintf(`[...document.querySelectorAll('main, [role=dialog], [role=alertdialog], [role=alert]')].some((e) => e.textContent.replace(/[ \t\r\n]+/g, ' ').includes(%s))`, quoted(text)), nil)
 	p.settle()
+}
+
+// quoted is a text as a script has it.
+func quoted(text string) string {
+	out, _ := json.Marshal(text)
+	return string(out)
 }
 
 // settle waits until the page has done what it does after it has shown something: a hand is never that fast.

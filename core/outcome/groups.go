@@ -15,10 +15,11 @@ type Followed struct {
 // Group is what became of the trees of a group. Only trees with planned contact make its curve: of the others the dead are told of oftener than
 // the living, so that they only bound it.
 type Group struct {
-	Name   string  `json:"name"`
-	Trees  int     `json:"trees"`
-	Deaths int     `json:"deaths"`
-	Curve  []Curve `json:"curve"`
+	Name   string `json:"name"`
+	Trees  int    `json:"trees"`
+	Deaths int    `json:"deaths"`
+	// Curve is the share that lives after each day on which one died; where none died, one point on the day to which half were followed.
+	Curve []Curve `json:"curve"`
 	// Followed is for how many days the longest was.
 	Followed int `json:"followed_days"`
 	// Year is the share that lives after a year, with its interval; null while no tree was followed so long.
@@ -66,11 +67,11 @@ func Groups(all []Followed) []Group {
 		g.Trees, g.Deaths = len(mine), deaths(mine)
 		g.Curve = append(g.Curve, Curved(mine)...)
 		if g.Followed >= year {
-			at := At(g.Curve, year)
-			if g.Deaths == 0 { // nobody died: the exact interval says how sure that is
-				_, at.Low = 0, 1-second(zero(len(mine)))
-			}
+			at := On(mine, year)
 			g.Year = &at
+		}
+		if len(g.Curve) == 0 && len(mine) > 0 {
+			g.Curve = append(g.Curve, On(mine, half(mine)))
 		}
 		if n := float64(g.Trees + g.Others); n > 0 {
 			g.Best = (n - float64(g.Deaths+othersDied)) / n
@@ -88,7 +89,15 @@ func Groups(all []Followed) []Group {
 	return out
 }
 
-func second(_, x float64) float64 { return x }
+// half is the day to which half of them, the middle one among them, were followed at least.
+func half(lives []Life) int {
+	days := []int{}
+	for _, l := range lives {
+		days = append(days, l.Days)
+	}
+	slices.Sort(days)
+	return days[(len(days)-1)/2]
+}
 
 // fewest is under how many trees in a group its table is held to be small.
 const fewest = 20

@@ -36,6 +36,24 @@ func TestWhereNobodyDiedTheIntervalIsStillThere(t *testing.T) {
 	g := outcome.Groups(all)[0]
 	assert.InDelta(t, 1, g.Year.Mid, 1e-9)
 	assert.InDelta(t, 0.7354, g.Year.Low, 1e-3, "exact 95 % interval of 0 of 12: at most 0.2646")
+	require.Len(t, g.Curve, 1, "a curve without a loss is drawn with how sure it is")
+	assert.InDelta(t, 500, g.Curve[0].T, 0)
+	assert.InDelta(t, 0.7354, g.Curve[0].Low, 1e-3)
+
+	// Those who were not followed for a year say nothing of a year, and half of all were followed to day 20.
+	for range 14 {
+		all = append(all, outcome.Followed{Group: "a", Contact: true, Life: outcome.Life{Days: 20}})
+	}
+	g = outcome.Groups(all)[0]
+	assert.InDelta(t, 0.7354, g.Year.Low, 1e-3, "twelve were followed for a year, whatever the others")
+	assert.Equal(t, 20, g.Curve[0].T)
+	assert.InDelta(t, 1-0.1323, g.Curve[0].Low, 1e-3, "0 of 26")
+
+	// One that dies later than a year makes nothing surer of the year before.
+	all = append(all, outcome.Followed{Group: "a", Contact: true, Life: outcome.Life{Days: 600, Died: true}})
+	g = outcome.Groups(all)[0]
+	assert.InDelta(t, 1-0.2471, g.Year.Low, 1e-3, "0 of 13")
+	assert.Equal(t, 600, g.Curve[0].T)
 }
 
 // By chance alone, a difference of p under 0.05 is seen about once in twenty.

@@ -164,6 +164,26 @@ func Curved(lives []Life) []Curve {
 	return out
 }
 
+// On is the share of them that lives on a day. Before the first death the exact interval of those followed so long says how sure that is.
+func On(lives []Life, day int) Curve {
+	curve := Curved(lives)
+	if len(curve) > 0 && curve[0].T <= day {
+		return At(curve, day)
+	}
+	so := 0
+	for _, l := range lives {
+		if l.Days >= day {
+			so++
+		}
+	}
+	out := Curve{T: day, Mid: 1, High: 1}
+	if so > 0 {
+		_, lost := zero(so)
+		out.Low = 1 - lost
+	}
+	return out
+}
+
 // At is the curve on a day.
 func At(curve []Curve, day int) Curve {
 	out := Curve{T: day, Mid: 1, Low: 1, High: 1}
