@@ -221,7 +221,20 @@ func (s Speaker) Fault(f fault.Fault) string {
 	if field, ok := f.Limit.(string); ok && f.Code == fault.BothOrNeither {
 		values["limit"] = s.Field(field)
 	}
-	return s.Say("fault."+string(f.Code), values)
+	id := "fault." + string(f.Code)
+	if day, ok := f.Limit.(string); ok {
+		for layout, clock := range map[string]string{time.DateOnly: "", "2006-01-02 15:04": ", 15:04"} {
+			at, err := time.Parse(layout, day)
+			if err != nil {
+				continue
+			}
+			values["limit"] = s.Date(at) + at.Format(clock)
+			if s.Knows(id + ".day") {
+				id += ".day"
+			}
+		}
+	}
+	return s.Say(id, values)
 }
 
 // Field names a field as people do.

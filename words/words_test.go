@@ -215,6 +215,11 @@ func TestListsFieldsAndFigures(t *testing.T) {
 	assert.Equal(t, "ball height", s.Field("readings.ball_height_mm"))
 	assert.Equal(t, "something else", s.Field("a.0.something_else"), "a field without a name of its own is still readable")
 	assert.Equal(t, "Give this and first frost together, or neither.", s.Fault(fault.Fault{Field: "climate.last_frost_day", Code: fault.BothOrNeither, Limit: "first_frost_day"}))
+	day := fault.Fault{Field: "done_on", Code: fault.AtMost, Limit: "2026-12-01"}
+	assert.Equal(t, "This must be December 1, 2026 or earlier.", s.Fault(day))
+	assert.Equal(t, "Esto debe ser el 1 de diciembre de 2026 o antes.", words.For("es", "").Fault(day))
+	assert.Equal(t, "This must be December 1, 2026, 14:05 or earlier.", s.Fault(fault.Fault{Field: "lifted_at", Code: fault.AtMost, Limit: "2026-12-01 14:05"}))
+	assert.Equal(t, "This must come after December 1, 2026.", s.Fault(fault.Fault{Field: "expires_on", Code: fault.NotRising, Limit: "2026-12-01"}))
 	assert.Equal(t, "Choose one of: moss, paper or gel.", s.Fault(fault.Fault{Field: "packing", Code: fault.NotAChoice, Limit: []string{"", "moss", "paper", "gel"}}))
 }
 

@@ -13,7 +13,9 @@ export function Survival({ group: g }: { group: Schemas['OutcomeGroup'] }) {
   const long = Math.max(365, g.followed_days)
   const x = (day: number) => left + (day / long) * (right - left)
   const y = (share: number) => foot - share * (foot - top)
-  const at = [{ t: 0, mid: 1, low: 1, high: 1 }, ...g.curve]
+  // Of a group that lost none the one point says how sure that is, and its band stands from the first day.
+  const none = g.curve[0]?.mid === 1
+  const at = [{ t: 0, mid: 1, low: none ? g.curve[0].low : 1, high: 1 }, ...g.curve]
   const end = Math.max(g.followed_days, at[at.length - 1].t)
   const step = (of: 'mid' | 'low' | 'high') =>
     `${at.map((c, i) => `${i ? `H${x(c.t)}V` : `M${x(0)} `}${y(c[of])}`).join('')}H${x(end)}`
@@ -53,7 +55,7 @@ export function Survival({ group: g }: { group: Schemas['OutcomeGroup'] }) {
             className="stroke-leaf"
             strokeWidth="1.5"
           />
-          <circle cx={x(c.t)} cy={y(c.mid)} r="4.5" className="fill-rose" />
+          {c.mid < 1 && <circle cx={x(c.t)} cy={y(c.mid)} r="4.5" className="fill-rose" />}
         </g>
       ))}
       {days.map((d) => (
