@@ -15,6 +15,7 @@ import (
 	place "sedum/app/ground"
 	"sedum/core/ground"
 	"sedum/core/stock"
+	"sedum/internal/wide"
 )
 
 // What goes on around a spot is told by touch, and asked of whoever plants there at once: the match and the list of today say so too. Leave that
@@ -67,6 +68,7 @@ func TestWhatASpotAsks(t *testing.T) {
 
 // What a tree will shade in a year is drawn on the plan when it is asked for, and told of the other spots.
 func TestWhatATreeWillShade(t *testing.T) {
+	wide.Only(t)
 	h := openHouse(t)
 	spot := h.SpotOf("Petra Averill")
 	p := h.open(1280, 800, false)
@@ -83,6 +85,7 @@ func TestWhatATreeWillShade(t *testing.T) {
 
 // A picture of the soil is added at the customer's, and taken off again with a reason; of a kind with several kinds of stock they stand side by side.
 func TestPicturesOfASpotAndKindsOfStock(t *testing.T) {
+	wide.Only(t)
 	h := openHouse(t)
 	spot := h.SpotOf("Petra Averill")
 	p := h.open(390, 844, true)

@@ -14,12 +14,14 @@ import (
 	"sedum/app/bench"
 	"sedum/app/yard"
 	"sedum/core/stock"
+	"sedum/internal/wide"
 	"sedum/kernel"
 )
 
 // The trees of an order go to the spots of a ground, and their sheets out together: the day is said once, each tree answered for, and one that is
 // sold meanwhile keeps none of the others back. The house goes on while nobody looks, on a phone too, and the papers are printed in one go.
 func TestSheetsOfAWholeGround(t *testing.T) {
+	wide.Only(t)
 	h := openHouse(t)
 	spot := h.SpotOf("Petra Averill")
 	ctx, end := context.WithCancel(context.Background())

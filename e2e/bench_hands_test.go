@@ -10,6 +10,7 @@ import (
 	"sedum/app/apptest"
 	"sedum/app/bench"
 	"sedum/core/stock"
+	"sedum/internal/wide"
 )
 
 // circles are the eight depths round the trunk as they stand on the screen.
@@ -30,6 +31,7 @@ func (p *hand) pad(keys ...string) {
 // The pad has one rule: a value, then next. It goes on by itself only for who switched that on, and then once. A circle come back to is
 // replaced.
 func TestThePadHasOneRule(t *testing.T) {
+	wide.Only(t)
 	h := openHouse(t)
 	p := h.open(834, 1194, true)
 	p.signIn("Ilsa Tarrow")
@@ -58,6 +60,7 @@ func TestThePadHasOneRule(t *testing.T) {
 
 // A look that the device kept can be undone and begun again like any other, and beginning again can be undone.
 func TestARestoredLookIsUndone(t *testing.T) {
+	wide.Only(t)
 	h := openHouse(t)
 	p := h.open(1280, 800, false)
 	p.signIn("Ilsa Tarrow")
@@ -78,6 +81,7 @@ func TestARestoredLookIsUndone(t *testing.T) {
 
 // Uncovering is work: ticked on the work list it leads back to the tree, where the depth is asked for.
 func TestUncoveringIsWorkAndLeadsBack(t *testing.T) {
+	wide.Only(t)
 	h := openHouse(t)
 	tag := h.tagIn(14, "unchecked")
 	p := h.open(1280, 800, false)
@@ -100,6 +104,7 @@ func TestUncoveringIsWorkAndLeadsBack(t *testing.T) {
 
 // A tree that a customer brings back was sound when it was sold; nothing of that look stands in the new one, and Save sells nothing.
 func TestAReturnedTreeIsLookedAtAnew(t *testing.T) {
+	wide.Only(t)
 	h := openHouse(t)
 	tag := h.tagIn(16, "for-sale")
 	for _, m := range []bench.Move{{To: stock.Sold}, {To: stock.NotJudged, Note: "the hole was full of water"}} {

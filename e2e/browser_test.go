@@ -30,6 +30,7 @@ import (
 	"sedum/app/reminders"
 	"sedum/database/testdb"
 	"sedum/demo"
+	"sedum/kernel"
 	"sedum/standin"
 	"sedum/ui"
 )
@@ -69,14 +70,48 @@ func openHouse(t *testing.T) *house {
 // openAlone is openHouse for a test that measures what a busy machine would change: it runs beside no other.
 func openAlone(t *testing.T) *house {
 	t.Helper()
-	h := newHouse(t, false)
+	return served(t, demo.Load)
+}
+
+func served(t *testing.T, load loads) *house {
+	t.Helper()
+	h := newHouse(t, false, load)
 	h.serve("127.0.0.1:0")
 	t.Cleanup(func() { _ = h.server.Close() })
 	return h
 }
 
-// newHouse is a fresh demo: anew for each, for it is told from the present moment.
-func newHouse(t *testing.T, secure bool) *house {
+// loads fills a house that is empty.
+type loads func(context.Context, *kernel.Kernel) error
+
+// stale is for how long a demo is copied: it is told from the moment at which it was loaded.
+const stale = 2 * time.Minute
+
+var (
+	loaded   = map[string]time.Time{}
+	loadedMu sync.Mutex
+)
+
+// lately names what of this kind was loaded within the last two minutes, or is to be.
+func lately(kind string) string {
+	loadedMu.Lock()
+	defer loadedMu.Unlock()
+	if time.Since(loaded[kind]) > stale {
+		loaded[kind] = time.Now()
+	}
+	return kind + loaded[kind].String()
+}
+
+// withSummer loads the demo with a summer behind its trees.
+func withSummer(ctx context.Context, k *kernel.Kernel) error {
+	if err := demo.Load(ctx, k); err != nil {
+		return err
+	}
+	return demo.LoadPlanted(ctx, k)
+}
+
+// newHouse is the demo as it is now, in a database of the test's own.
+func newHouse(t *testing.T, secure bool, load loads) *house {
 	t.Helper()
 	signIns := []people.DemoSignIn{}
 	for _, p := range demo.People() {
@@ -86,8 +121,8 @@ func newHouse(t *testing.T, secure bool) *house {
 	public, err := net.Listen("tcp", "127.0.0.1:0")
 	require.NoError(t, err)
 	h := &house{t: t}
-	k := testdb.Open(t, app.Settings{Clock: func() time.Time { return time.Now().Add(time.Duration(h.ahead.Load())) }, Demo: signIns, TLS: secure, Public: "http://" + public.Addr().String(), Pages: ui.Pages(), Outside: demo.Outside()})
-	require.NoError(t, demo.Load(context.Background(), k))
+	settings := app.Settings{Clock: func() time.Time { return time.Now().Add(time.Duration(h.ahead.Load())) }, Demo: signIns, TLS: secure, Public: "http://" + public.Addr().String(), Pages: ui.Pages(), Outside: demo.Outside()}
+	k := testdb.Copy(t, settings, lately(fmt.Sprintf("%p", load)), func(k *kernel.Kernel) error { return load(context.Background(), k) })
 	h.World = apptest.Of(t, k)
 	h.serveCopies(public)
 	return h
@@ -376,6 +411,7 @@ func (p *hand) signIn(name string) {
 	p.goTo("/")
 	p.press("button", name)
 	p.do(chromedp.WaitVisible(`#tag-box`, chromedp.ByQuery))
+	p.settle()
 }
 
 // answerTheDay answers what a plan asks of the planting day and the tree.

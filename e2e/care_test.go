@@ -14,6 +14,7 @@ import (
 	"sedum/app/apptest"
 	"sedum/app/ground"
 	"sedum/core/stock"
+	"sedum/internal/wide"
 	"sedum/kernel"
 )
 
@@ -38,6 +39,7 @@ func (p *hand) axe() []string {
 
 // Every view, at the counter's size and as a tablet or phone: no violation found by axe-core, nothing against the content policy.
 func TestEveryViewIsForEveryone(t *testing.T) {
+	wide.Only(t)
 	h := openHouse(t)
 	spot := map[string]string{}
 	for _, s := range apptest.Saw[ground.Pages](h.World, "list-spots", kernel.None{}).Spots {

@@ -4,11 +4,14 @@ import (
 	"testing"
 
 	"github.com/stretchr/testify/assert"
+
+	"sedum/internal/wide"
 )
 
 // Three kinds are put side by side from the match, one of them not in the yard; they stand on one soil line, factor by factor, with what they
 // would do at the other spots; and what is to be ordered is a note to take along.
 func TestThreeKindsStandSideBySide(t *testing.T) {
+	wide.Only(t)
 	h := openHouse(t)
 	spot := h.SpotOf("Petra Averill")
 	p := h.open(1280, 900, false)
@@ -34,6 +37,7 @@ func TestThreeKindsStandSideBySide(t *testing.T) {
 // A tree stands in the wrong place: what it is and how thick its trunk is give the answer, the ball to dig and the steps; what nobody knows
 // makes no good chance, and four years make a mover's work.
 func TestATreeOfTheGardenIsMoved(t *testing.T) {
+	wide.Only(t)
 	h := openHouse(t)
 	spot := h.SpotOf("Petra Averill")
 	p := h.open(390, 844, true)

@@ -14,6 +14,7 @@ import (
 	"sedum/app/apptest"
 	"sedum/app/copies"
 	"sedum/app/sheets"
+	"sedum/internal/wide"
 	"sedum/kernel"
 )
 
@@ -90,6 +91,7 @@ func TestACustomersCopyOnASmallPhone(t *testing.T) {
 
 // Somebody buys a tree and has no survey: a minute at the counter, from the tree's page, gives the card of that very tree.
 func TestATreeGoesHomeWithoutASurvey(t *testing.T) {
+	wide.Only(t)
 	h := openHouse(t)
 	p := h.open(1280, 800, false)
 	p.signIn("Bram Okonedo")

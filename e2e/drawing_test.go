@@ -10,6 +10,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"sedum/core/stock"
+	"sedum/internal/wide"
 )
 
 // box is where a part of a drawing stands, in the drawing's own units.
@@ -26,6 +27,7 @@ func (p *hand) drawn(selector string) []box {
 
 // The section on the bench is to scale: as wide to high as the ball, and the flare as deep as it was seen, whatever is typed.
 func TestTheSectionOnTheBenchIsToScale(t *testing.T) {
+	wide.Only(t)
 	h := openHouse(t)
 	p := h.open(1280, 800, false)
 	p.signIn("Ilsa Tarrow")
@@ -57,6 +59,7 @@ func TestTheSectionOnTheBenchIsToScale(t *testing.T) {
 
 // A bare root is to scale too: its spread and its length by one measure.
 func TestTheBareRootIsToScale(t *testing.T) {
+	wide.Only(t)
 	h := openHouse(t)
 	p := h.open(1280, 800, false)
 	p.signIn("Ilsa Tarrow")

@@ -16,6 +16,8 @@ import (
 	"github.com/chromedp/chromedp"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+
+	"sedum/internal/wide"
 )
 
 // printed is a page as it prints on A4: how many pages, and its text.
@@ -42,6 +44,7 @@ func (p *hand) printed() (pages int, text string) {
 
 // Every page is told apart by its title, fits a window of 320 px, and moves nothing under a finger while it comes.
 func TestPagesFitAndKeepStill(t *testing.T) {
+	wide.Only(t)
 	h := openAlone(t)
 	spot, sale, unchecked := h.SpotOf("Petra Averill"), h.tagIn(16, "for-sale"), h.tagIn(14, "unchecked")
 	views := map[string]string{"/": "to check", "/arrivals": "What came", "/arrivals/new": "Take in a delivery", "/arrivals/note": "Read a delivery note", "/bench": "Lots", "/bench/" + unchecked: "Not yet judged",
@@ -76,6 +79,7 @@ func TestPagesFitAndKeepStill(t *testing.T) {
 
 // A page that is printed is what was to be read on it: no button, no more than two pages.
 func TestPagesPrint(t *testing.T) {
+	wide.Only(t)
 	h := openAlone(t)
 	sale := h.tagIn(16, "for-sale")
 	p := h.open(1280, 800, false)
@@ -98,6 +102,7 @@ func TestPagesPrint(t *testing.T) {
 
 // With colours of one's own the drawings keep theirs, on paper of theirs, and what is chosen is still seen.
 func TestDrawingsKeepTheirColours(t *testing.T) {
+	wide.Only(t)
 	h := openAlone(t)
 	p := h.open(1280, 800, false)
 	p.signIn("Wren Halloway")

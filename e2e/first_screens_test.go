@@ -10,6 +10,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"sedum/core/stock"
+	"sedum/internal/wide"
 )
 
 // numbers are the figures that a script finds in a page, each the first number of a text.
@@ -35,6 +36,7 @@ func sum(list []int) (total int) {
 
 // How many trees are to check is one number, wherever it is told, before a look and after it.
 func TestCountsAgreeEverywhere(t *testing.T) {
+	wide.Only(t)
 	h := openHouse(t)
 	p := h.open(1280, 800, false)
 	p.signIn("Wren Halloway")
@@ -64,6 +66,7 @@ func TestCountsAgreeEverywhere(t *testing.T) {
 
 // The bench opens on what is to be done now, not on every tree there is, and finding a tree is on its first screen at every width.
 func TestTheBenchOpensOnWhatIsToBeDone(t *testing.T) {
+	wide.Only(t)
 	h := openHouse(t)
 	for _, size := range [][2]int64{{390, 844}, {834, 1194}, {1280, 800}} {
 		p := h.open(size[0], size[1], size[0] < 1280)
@@ -81,6 +84,7 @@ func TestTheBenchOpensOnWhatIsToBeDone(t *testing.T) {
 
 // A spot of which nothing is known yet is no verdict on our trees: what is missing is said, and where to enter it.
 func TestAnEmptySpotIsAskedForWhatItLacks(t *testing.T) {
+	wide.Only(t)
 	h := openHouse(t)
 	p := h.open(1280, 800, false)
 	p.signIn("Bram Okonedo")

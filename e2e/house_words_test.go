@@ -5,10 +5,13 @@ import (
 	"time"
 
 	"github.com/stretchr/testify/assert"
+
+	"sedum/internal/wide"
 )
 
 // A manager says whose matter a cause is in this house, with a reason, and everybody at the counter reads it.
 func TestWhoseMatterACauseIs(t *testing.T) {
+	wide.Only(t)
 	h := openHouse(t)
 	p := h.open(1280, 800, false)
 	p.signIn("Wren Halloway")

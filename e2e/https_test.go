@@ -23,6 +23,8 @@ import (
 	"sedum/app/clock"
 	"sedum/app/work"
 	"sedum/core/stock"
+	"sedum/demo"
+	"sedum/internal/wide"
 	"sedum/kernel"
 )
 
@@ -44,7 +46,8 @@ func yardCertificate(t *testing.T) (*tls.Certificate, string) {
 // A tablet in the yard, over HTTPS: its camera takes photographs, the network goes, and touches of the clock, a piece of work
 // and a photograph wait on it through a reload. When the server is back each goes up once and counts from when it was made.
 func TestATabletOverHTTPSWithItsCameraAndWithoutANetwork(t *testing.T) {
-	h := newHouse(t, true)
+	wide.Only(t)
+	h := newHouse(t, true, demo.Load)
 	var mark string
 	h.secret, mark = yardCertificate(t)
 	h.serve("127.0.0.1:0")

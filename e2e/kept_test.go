@@ -12,6 +12,7 @@ import (
 	"sedum/app/apptest"
 	"sedum/app/work"
 	"sedum/core/stock"
+	"sedum/internal/wide"
 	"sedum/kernel"
 )
 
@@ -68,6 +69,7 @@ func TestARefusedEntryHoldsNobodyUp(t *testing.T) {
 
 // A machine without a camera says so, and a file is still a photograph.
 func TestWithoutACamera(t *testing.T) {
+	wide.Only(t)
 	h := openHouse(t)
 	p := h.open(1280, 800, false)
 	p.signIn("Ilsa Tarrow")

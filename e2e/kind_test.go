@@ -16,6 +16,7 @@ import (
 	"sedum/app/apptest"
 	"sedum/app/catalogue"
 	"sedum/core/kind"
+	"sedum/internal/wide"
 	"sedum/kernel"
 	"sedum/notefile"
 )
@@ -84,6 +85,7 @@ func TestAKindIsCorrected(t *testing.T) {
 
 // Two kinds of the catalogue are put side by side, drawn to one scale, by keyboard; no spot is needed.
 func TestKindsOfTheCatalogueSideBySide(t *testing.T) {
+	wide.Only(t)
 	h := openHouse(t)
 	p := h.open(1280, 800, false)
 	p.signIn("Ilsa Tarrow")

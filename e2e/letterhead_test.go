@@ -7,11 +7,13 @@ import (
 	"github.com/stretchr/testify/assert"
 
 	"sedum/core/stock"
+	"sedum/internal/wide"
 )
 
 // A manager writes who the house is; the head of the paper says it while it is written, and the next paper has it. The code of a tag,
 // which leads there, is scanned anywhere, and opened by a telephone's camera.
 func TestTheHouseOnPaper(t *testing.T) {
+	wide.Only(t)
 	h := openHouse(t)
 	p := h.open(1280, 800, false)
 	p.signIn("Wren Halloway")

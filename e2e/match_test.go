@@ -7,10 +7,13 @@ import (
 	"github.com/chromedp/chromedp"
 	"github.com/chromedp/chromedp/kb"
 	"github.com/stretchr/testify/assert"
+
+	"sedum/internal/wide"
 )
 
 // The yard has nothing of it: what could be ordered stands below the trees in the yard, and a kind that somebody asks for is answered.
 func TestWhyNotThisOne(t *testing.T) {
+	wide.Only(t)
 	h := openHouse(t)
 	p := h.open(1280, 800, false)
 	p.signIn("Bram Okonedo")
@@ -68,6 +71,7 @@ func texts[T ~string](list []T) (out []string) {
 
 // A tree in any year, by the keys of the slider: what it meets by then is told, and the drawing says how high it is.
 func TestATreeGrowsBesideTheHouse(t *testing.T) {
+	wide.Only(t)
 	h := openHouse(t)
 	p := h.open(1280, 800, false)
 	p.signIn("Bram Okonedo")

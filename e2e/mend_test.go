@@ -11,12 +11,14 @@ import (
 	"sedum/app/apptest"
 	"sedum/app/arrivals"
 	"sedum/core/stock"
+	"sedum/internal/wide"
 	"sedum/kernel"
 )
 
 // A kind that is not in the catalogue comes in, is added where it is met, and is matched with its unknowns named; then the delivery turns
 // out to be a mistake and is taken back.
 func TestAnUnknownKindComesInAndTheNextDeliveryIsTakenBack(t *testing.T) {
+	wide.Only(t)
 	h := openHouse(t)
 	p := h.open(1280, 800, false)
 	p.signIn("Ilsa Tarrow")
@@ -76,6 +78,7 @@ func TestAnUnknownKindComesInAndTheNextDeliveryIsTakenBack(t *testing.T) {
 
 // The season for cutting is corrected at the bench, with why; the record says who.
 func TestTheSeasonIsCorrectedAtTheBench(t *testing.T) {
+	wide.Only(t)
 	h := openHouse(t)
 	tag := h.tagIn(14, "unchecked")
 	p := h.open(1280, 800, false)

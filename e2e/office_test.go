@@ -19,11 +19,13 @@ import (
 
 	"sedum/app/apptest"
 	"sedum/app/arrivals"
+	"sedum/internal/wide"
 	"sedum/kernel"
 )
 
 // A manager signs somebody out everywhere: their open page asks who they are at its next touch.
 func TestSomebodyIsSignedOutEverywhere(t *testing.T) {
+	wide.Only(t)
 	h := openHouse(t)
 	bram, wren := h.open(390, 844, true), h.open(1280, 800, false)
 	bram.signIn("Bram Okonedo")
@@ -41,6 +43,7 @@ func TestSomebodyIsSignedOutEverywhere(t *testing.T) {
 
 // The security log goes on over its first page, each line once, back to the beginning.
 func TestTheSecurityLogGoesOn(t *testing.T) {
+	wide.Only(t)
 	h := openHouse(t)
 	lines := 0
 	p := h.open(1280, 800, false)
@@ -65,6 +68,7 @@ func TestTheSecurityLogGoesOn(t *testing.T) {
 
 // While the records are put back, whoever comes is told so, not shown a fault; afterwards one touch goes on.
 func TestARestoreIsToldAtTheScreen(t *testing.T) {
+	wide.Only(t)
 	h := openHouse(t)
 	p := h.open(810, 1080, true)
 	p.signIn("Ilsa Tarrow")
@@ -80,6 +84,7 @@ func TestARestoreIsToldAtTheScreen(t *testing.T) {
 
 // A logo is given at the screen, stands on the next paper, and is taken off.
 func TestALogoIsGivenAndTakenOff(t *testing.T) {
+	wide.Only(t)
 	h := openHouse(t)
 	p := h.open(1280, 800, false)
 	p.signIn("Wren Halloway")
@@ -119,6 +124,7 @@ func TestALogoIsGivenAndTakenOff(t *testing.T) {
 
 // What a note's letters are, and which sheet of a workbook is the note, is chosen by hand when it was taken for something else.
 func TestLettersAndSheetOfANoteAreChosen(t *testing.T) {
+	wide.Only(t)
 	h := openHouse(t)
 	p := h.open(1280, 900, false)
 	p.signIn("Ilsa Tarrow")

@@ -11,6 +11,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"sedum/core/stock"
+	"sedum/internal/wide"
 )
 
 // The network is cut in the middle of entering, the tab closed and opened again: nothing is lost, nothing doubled, and no
@@ -116,6 +117,7 @@ func (p *hand) status(path string) int {
 
 // Fast hands: a sound tree takes at most 12 touches beside the digits of its probes, and the next tree comes without a list between.
 func TestASoundTreeTakesFewTouches(t *testing.T) {
+	wide.Only(t)
 	h := openHouse(t)
 	tag := h.tagIn(14, "unchecked")
 	p := h.open(834, 1194, true)

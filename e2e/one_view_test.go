@@ -7,6 +7,8 @@ import (
 	"github.com/chromedp/chromedp"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+
+	"sedum/internal/wide"
 )
 
 // Where the pad of the walk, the section and the save bar stand in the window, before anybody scrolls.
@@ -26,6 +28,7 @@ const standing = `(() => {
 // The walk round the trunk, its pad and the section are in view together, without scrolling, on the counter's screen and on each tablet, and
 // the answer that grows moves no key of the pad.
 func TestTheWalkStandsInOneView(t *testing.T) {
+	wide.Only(t)
 	h := openHouse(t)
 	tag := h.tagIn(14, "unchecked")
 	for _, size := range [][2]int64{{1280, 800}, {834, 1194}, {810, 1080}, {768, 1024}, {1024, 768}, {1180, 820}} {

@@ -5,6 +5,8 @@ import (
 	"testing"
 
 	"github.com/stretchr/testify/assert"
+
+	"sedum/internal/wide"
 )
 
 // A manager writes a price down with a wrong one on the way; an advisor sees from a sheet what its customer's plantings take and cost, leaves a tree out,
@@ -43,6 +45,7 @@ func TestWhatAnOrderTakesAndCosts(t *testing.T) {
 
 // A better tree is found for a customer: from the sheet to the match and the plan, and the new sheet and its paper say in whose place it goes.
 func TestAnotherTreeInThePlaceOfASheets(t *testing.T) {
+	wide.Only(t)
 	h := openHouse(t)
 	before := h.Tree(h.tagIn(17, "reserved")).Tag
 	p := h.open(1280, 800, false)

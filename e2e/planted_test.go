@@ -1,7 +1,6 @@
 package e2e_test
 
 import (
-	"context"
 	"image"
 	"image/jpeg"
 	"net"
@@ -20,7 +19,7 @@ import (
 	"sedum/app/planted"
 	"sedum/app/sheets"
 	"sedum/app/visits"
-	"sedum/demo"
+	"sedum/internal/wide"
 	"sedum/kernel"
 )
 
@@ -34,9 +33,8 @@ func (p *hand) writes(text string) {
 // withPlanted is a house whose trees have a summer behind them.
 func withPlanted(t *testing.T) *house {
 	t.Helper()
-	h := openHouse(t)
-	require.NoError(t, demo.LoadPlanted(context.Background(), h.World.Kernel))
-	return h
+	beside(t)
+	return served(t, withSummer)
 }
 
 func plantedOf(h *house, customer string) planted.Line {
@@ -216,6 +214,7 @@ func TestACustomersWeekOnAPhone(t *testing.T) {
 
 // What lives is told with the chance in it, and every page of aftercare stands up to axe on a phone.
 func TestAftercarePagesOnAPhone(t *testing.T) {
+	wide.Only(t)
 	h := withPlanted(t)
 	p := h.open(360, 740, true)
 	p.signIn("Bram Okonedo")

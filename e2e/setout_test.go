@@ -7,11 +7,13 @@ import (
 
 	"sedum/app/apptest"
 	"sedum/app/ground"
+	"sedum/internal/wide"
 )
 
 // Pears on wires are set out along a measured line on a phone: the tape's lengths from both pegs stand beside each tree, what stands in a house
 // is said, and the places become spots of the ground.
 func TestTreesAreSetOutOnThePlan(t *testing.T) {
+	wide.Only(t)
 	h := openHouse(t)
 	spot := h.SpotOf("Petra Averill")
 	p := h.open(390, 844, true)

@@ -8,11 +8,14 @@ import (
 	"github.com/chromedp/chromedp"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+
+	"sedum/internal/wide"
 )
 
 // The sheet as a page, saved from the counter and opened on a telephone without a network: axe finds nothing, it fits 320 px, and it is
 // read as large as somebody likes.
 func TestTheSheetAsAPageIsForEveryone(t *testing.T) {
+	wide.Only(t)
 	h := openHouse(t)
 	counter := h.open(1280, 800, false)
 	counter.signIn("Bram Okonedo")

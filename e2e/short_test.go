@@ -7,11 +7,13 @@ import (
 	"github.com/stretchr/testify/assert"
 
 	"sedum/core/ground"
+	"sedum/internal/wide"
 )
 
 // Somebody who never did it asks a stranger's garden on a phone: most is not known, and says so. What comes out is no verdict, it names the one
 // measurement that would tell most, and it touches nothing that was not answered; a reload in the middle loses nothing.
 func TestTenMinutesOnTheGround(t *testing.T) {
+	wide.Only(t)
 	h := openHouse(t)
 	p := h.open(390, 844, true)
 	p.signIn("Bram Okonedo")

@@ -11,10 +11,12 @@ import (
 
 	"sedum/app/apptest"
 	"sedum/core/stock"
+	"sedum/internal/wide"
 )
 
 // Bare roots too long for their hole lie in a slot, which is drawn as long as the plan says.
 func TestTheSlotIsToScale(t *testing.T) {
+	wide.Only(t)
 	h := openHouse(t)
 	p := h.open(1280, 800, false)
 	p.signIn("Bram Okonedo")

@@ -5,10 +5,13 @@ import (
 
 	"github.com/chromedp/chromedp"
 	"github.com/stretchr/testify/assert"
+
+	"sedum/internal/wide"
 )
 
 // Between two digits of the flare's depth the answer comes, and what is asked for changes: the field stays in the hand, and 66 is not 6.
 func TestASlowHandLosesNoDigit(t *testing.T) {
+	wide.Only(t)
 	h := openAlone(t)
 	p := h.open(1280, 800, false)
 	p.signIn("Ilsa Tarrow")

@@ -13,6 +13,7 @@ import (
 	"sedum/app/apptest"
 	place "sedum/app/ground"
 	"sedum/core/ground"
+	"sedum/internal/wide"
 )
 
 // A soil is told by the ribbon first, on a phone by touch; then the jar counts, then the laboratory, and what said otherwise is told. Layers are
@@ -68,6 +69,7 @@ func TestASoilIsToldInManyWays(t *testing.T) {
 
 // What one types of a spot stands when somebody else saves it meanwhile: what only they touched comes in, and only what both touched is asked about.
 func TestTypedGroundStandsWhenAnotherSaves(t *testing.T) {
+	wide.Only(t)
 	h := openHouse(t)
 	spot := h.SpotOf("Petra Averill")
 	p := h.open(1280, 800, false)
@@ -105,6 +107,7 @@ func TestTypedGroundStandsWhenAnotherSaves(t *testing.T) {
 // A phone sleeps in a pocket while the hole drains: its page is frozen, and the clock tells the true time when it wakes. Two readings make the
 // answer, and the hole with its readings outlives a reload.
 func TestTheHoleRunsOnWhileThePhoneSleeps(t *testing.T) {
+	wide.Only(t)
 	h := openHouse(t)
 	spot := h.SpotOf("Maud Ferriter")
 	p := h.open(390, 844, true)
@@ -137,6 +140,7 @@ func TestTheHoleRunsOnWhileThePhoneSleeps(t *testing.T) {
 
 // The chill of single winters is typed as a neighbour counted it: half a winter is not kept, who counted must be said.
 func TestWintersOfANeighbour(t *testing.T) {
+	wide.Only(t)
 	h := openHouse(t)
 	spot := h.SpotOf("Caspar Lund")
 	p := h.open(1280, 800, false)

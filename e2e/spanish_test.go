@@ -10,6 +10,7 @@ import (
 	"github.com/stretchr/testify/assert"
 
 	"sedum/core/stock"
+	"sedum/internal/wide"
 )
 
 // english are words that no Spanish page says; kinds, places and people keep their names.
@@ -21,6 +22,7 @@ var names = strings.NewReplacer("low corner by the ditch", "", "lily of the vall
 // A yard hand chooses Spanish, and every page of theirs speaks it; on another device too, for it is theirs and not the device's. An advisor who reads
 // English issues a sheet in Spanish to a customer who does.
 func TestEveryPageSpeaksSpanish(t *testing.T) {
+	wide.Only(t)
 	h := openHouse(t)
 	p := h.open(1280, 800, false)
 	p.signIn("Ilsa Tarrow")

@@ -14,6 +14,7 @@ import (
 
 	"sedum/app/apptest"
 	"sedum/app/ground"
+	"sedum/internal/wide"
 	"sedum/kernel"
 )
 
@@ -136,6 +137,7 @@ func TestAGardenIsSurveyedByKeyboard(t *testing.T) {
 
 // By a thumb on a phone, at the customer's fence: two lengths from two corners, the network gone for a while, nothing lost.
 func TestAGardenIsSurveyedByTouch(t *testing.T) {
+	wide.Only(t)
 	h := openHouse(t)
 	id, err := apptest.Did[string](h.World, h.Advisor, "add-customer", kernel.None{}, ground.NewCustomer{Name: "Odo Vance", Address: "1 Mill Row", LatDeg: apptest.Ptr(47.0), SpotName: "lawn"})
 	require.NoError(t, err)
@@ -198,6 +200,7 @@ func TestAGardenIsSurveyedByTouch(t *testing.T) {
 
 // What one measures is not lost when somebody else saves the same garden meanwhile, nor by a reload: both states are there at saving.
 func TestMeasuringIsNotLostWhenAnotherSaves(t *testing.T) {
+	wide.Only(t)
 	h := openHouse(t)
 	id := h.SpotOf("Petra Averill").ID
 	p := h.open(1280, 800, false)

@@ -5,11 +5,14 @@ import (
 
 	"github.com/chromedp/chromedp"
 	"github.com/stretchr/testify/assert"
+
+	"sedum/internal/wide"
 )
 
 // A gloved finger needs 48 px; words within a sentence are the one exception. On a tablet everything that can be touched in the yard's
 // places is at least that high, and as wide or beside nothing.
 func TestWhatIsTouchedIsLargeEnoughForAGlove(t *testing.T) {
+	wide.Only(t)
 	h := openAlone(t)
 	p := h.open(834, 1194, true)
 	p.signIn("Ilsa Tarrow")

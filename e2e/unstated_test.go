@@ -7,11 +7,13 @@ import (
 	"github.com/stretchr/testify/assert"
 
 	"sedum/core/stock"
+	"sedum/internal/wide"
 )
 
 // A delivery is typed by someone who knows little of it: the form proposes no figure, what stays empty is assumed and named on the lot,
 // and a thing near a customer's spot is nowhere until somebody says how far it stands.
 func TestNothingIsStatedThatNobodyTyped(t *testing.T) {
+	wide.Only(t)
 	h := openHouse(t)
 	p := h.open(1280, 900, false)
 	p.signIn("Wren Halloway")

@@ -14,6 +14,7 @@ import (
 	"sedum/core/rules"
 	"sedum/core/stock"
 	"sedum/core/yard"
+	"sedum/internal/wide"
 	"sedum/kernel"
 )
 
@@ -112,6 +113,7 @@ func TestTheYardKeepsWhatWaits(t *testing.T) {
 
 // A palm is another plant: the bench says so, and whom to ask, and judges nothing.
 func TestAPalmIsNotCovered(t *testing.T) {
+	wide.Only(t)
 	h := openAlone(t)
 	palm := catalogue.Kind{ID: kernel.NewID(), Common: "Fan palm", Botanical: "Palma ficta", Habit: stock.Single, Facts: catalogue.Facts{NotCovered: true}, Version: 1}
 	require.NoError(t, h.Tx(func(tx *kernel.Tx) error { return kernel.Add(tx, &palm) }))

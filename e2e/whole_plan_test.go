@@ -8,11 +8,13 @@ import (
 	"github.com/stretchr/testify/assert"
 
 	"sedum/core/stock"
+	"sedum/internal/wide"
 )
 
 // Who lives at a spot, and the schools that an advisor chooses for one sheet, change the plan before their eyes: a cage in the drawing, a guard, a pipe,
 // with their steps and what is bought for them; the paper says them too.
 func TestAPlanWithEverythingInIt(t *testing.T) {
+	wide.Only(t)
 	h := openHouse(t)
 	spot := h.SpotOf("Petra Averill")
 	p := h.open(1280, 800, false)

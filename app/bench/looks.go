@@ -3,6 +3,7 @@ package bench
 import (
 	"cmp"
 	"maps"
+	"sedum/app/journeys"
 	"slices"
 	"strings"
 	"time"
@@ -21,6 +22,8 @@ type Record struct {
 	Corrections []Correction
 	// Done tells which work of the newest look is done.
 	Done map[string]bool
+	// LeaderTied is that its leader broke on a journey and a side shoot was tied up in its place.
+	LeaderTied bool
 }
 
 // Current is the newest look, nil when nobody has looked.
@@ -36,6 +39,9 @@ func RecordOf(tx *kernel.Tx, t yard.Tree) (Record, error) {
 	r := Record{Tree: t, Done: map[string]bool{}}
 	var err error
 	if r.Lot, err = yard.LotByID(tx, t.LotID); err != nil {
+		return r, err
+	}
+	if r.LeaderTied, err = journeys.LeaderTied(tx, t.ID); err != nil {
 		return r, err
 	}
 	if r.Checks, err = kernel.Many[Check](tx.With("Person"), "at DESC, id DESC", "tree_id = ?", t.ID); err != nil {

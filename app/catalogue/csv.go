@@ -254,7 +254,7 @@ func wordsOf[T set.Closed[T]](r *csvRow, name string) []T {
 }
 
 // flags are what a kind is or is not, by their words in a CSV.
-var flags = []string{"thirsty", "sharp", "evergreen", "tender", "autumn_hazard", "bark_tender", "moves_badly", "old_wood", "bleeds", "stone_fruit", "shrub", "not_covered", "conifer", "scented"}
+var flags = []string{"thirsty", "sharp", "evergreen", "tender", "autumn_hazard", "bark_tender", "moves_badly", "old_wood", "bleeds", "stone_fruit", "shrub", "not_covered", "conifer", "scented", "coloured_stems"}
 
 func (r *csvRow) kind(source string) Kind {
 	if r.cells["source"] != "" {
@@ -293,7 +293,7 @@ func (r *csvRow) kind(source string) Kind {
 		Thirsty: is("thirsty"), SharpDrainage: is("sharp"), Evergreen: is("evergreen"), Tender: is("tender"), AutumnHazard: is("autumn_hazard"), BarkTender: is("bark_tender"),
 		MovesBadly: is("moves_badly"), OldWood: is("old_wood"), Bleeds: is("bleeds"), StoneFruit: is("stone_fruit"), Shrub: is("shrub"), NotCovered: is("not_covered"),
 		Cautions: wordsOf[planting.Caution](r, "cautions"), Uses: wordsOf[ground.Purpose](r, "uses"), Source: source,
-		Conifer: is("conifer"), Scented: is("scented"), Flower: r.look("flower"), Fruit: r.look("fruit"), Salt: word[fit.Bears](r, "salt", r.cells["salt"]),
+		Conifer: is("conifer"), Scented: is("scented"), ColouredStems: is("coloured_stems"), Flower: r.look("flower"), Fruit: r.look("fruit"), Salt: word[fit.Bears](r, "salt", r.cells["salt"]),
 		BareRoots: word[stock.Sensitivity](r, "bare_roots", r.cells["bare_roots"]), Partners: r.whole("partners", 2), PollinationGroup: r.whole("pollination_group", 9), Sources: r.sources(),
 	}
 	if o := word[kind.Origin](r, "origin", r.cells["origin"]); o != nil {

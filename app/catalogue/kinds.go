@@ -124,6 +124,7 @@ type Completed struct {
 	Spanish       string             `json:"spanish,omitempty" maxLength:"120"`
 	Conifer       bool               `json:"conifer"`
 	Scented       bool               `json:"scented"`
+	ColouredStems bool               `json:"coloured_stems" doc:"grown for the colour of its young stems, and cut low for them"`
 	Flower        *fit.Look          `json:"flower,omitempty"`
 	Fruit         *fit.Look          `json:"fruit,omitempty"`
 	Autumn        fit.Colour         `json:"autumn" optional:"true"`
@@ -198,7 +199,7 @@ func complete(tx *kernel.Tx, p kernel.ByID, c Completed) (string, error) {
 		}
 	}
 	f.Salt, f.BareRoots, f.Cautions, f.Synonyms, f.Spanish = given(c.Salt), given(c.BareRoots), c.Cautions, c.Synonyms, strings.TrimSpace(c.Spanish)
-	f.Conifer, f.Scented, f.Flower, f.Fruit, f.Autumn = c.Conifer, c.Scented, c.Flower, c.Fruit, c.Autumn
+	f.Conifer, f.Scented, f.ColouredStems, f.Flower, f.Fruit, f.Autumn = c.Conifer, c.Scented, c.ColouredStems, c.Flower, c.Fruit, c.Autumn
 	f.Rootstocks, f.PollinationGroup = c.Rootstocks, c.PollinationGroup
 	if k.Provisional { // nothing of it was known: all of it is from here
 		f.Source, f.Origin, f.Sources = c.Source, c.Origin, nil

@@ -78,7 +78,7 @@ func (k Kind) cells() map[string]string {
 		}
 	}
 	has := map[string]bool{"thirsty": f.Thirsty, "sharp": f.SharpDrainage, "evergreen": f.Evergreen, "tender": f.Tender, "autumn_hazard": f.AutumnHazard, "bark_tender": f.BarkTender,
-		"moves_badly": f.MovesBadly, "old_wood": f.OldWood, "bleeds": f.Bleeds, "stone_fruit": f.StoneFruit, "shrub": f.Shrub, "not_covered": f.NotCovered, "conifer": f.Conifer, "scented": f.Scented}
+		"moves_badly": f.MovesBadly, "old_wood": f.OldWood, "bleeds": f.Bleeds, "stone_fruit": f.StoneFruit, "shrub": f.Shrub, "not_covered": f.NotCovered, "conifer": f.Conifer, "scented": f.Scented, "coloured_stems": f.ColouredStems}
 	are := []string{}
 	for _, flag := range flags {
 		if has[flag] {

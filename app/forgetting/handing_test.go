@@ -180,6 +180,23 @@ func TestTheNewestWordOfLeavingCounts(t *testing.T) {
 	Fault(t, leave("no", "2026-12-24"), "id", fault.NotAChoice)
 	w.At(time.Date(2027, 1, 20, 9, 0, 0, 0, time.UTC))
 	require.NoError(t, leave("leaving-4", "2027-02-20"))
+	// What was said earlier and waited on a telephone comes after it, and does not stand over it; what was said later does.
+	late := func(id, on string, ago time.Duration) {
+		require.NoError(t, w.Tx(func(tx *kernel.Tx) error {
+			tx.EnteredAgo = ago
+			return ground.Leave(tx, spot.ID, ground.NewLeaving{ID: id, LeavesOn: on}, true)
+		}))
+	}
+	w.At(time.Date(2027, 1, 20, 12, 0, 0, 0, time.UTC))
+	late("leaving-5", "2027-03-01", 4*time.Hour)
+	assert.Equal(t, "2027-02-20", Saw[ground.Owner](w, "see-owner", ByID(spot.ID)).LeavesOn)
+	late("leaving-6", "2027-04-01", 2*time.Hour)
+	assert.Equal(t, "2027-04-01", Saw[ground.Owner](w, "see-owner", ByID(spot.ID)).LeavesOn)
+	w.Deed(w.Advisor, "say-staying", ByID(spot.ID), kernel.None{})
+	late("leaving-7", "2027-05-01", time.Hour)
+	assert.Empty(t, Saw[ground.Owner](w, "see-owner", ByID(spot.ID)).LeavesOn, "they stay, as they said since")
+	w.At(time.Date(2027, 1, 20, 13, 0, 0, 0, time.UTC))
+	require.NoError(t, leave("leaving-4b", "2027-02-20"))
 	for _, l := range missing(w) {
 		assert.False(t, l.To == "/ground/"+spot.ID && l.On != "", "not this week")
 	}

@@ -48,7 +48,7 @@ func leave(tx *kernel.Tx, p kernel.ByID, n NewLeaving) (string, error) {
 	return p.ID, Leave(tx, p.ID, n, false)
 }
 
-// Leave writes down that whoever lives at a spot's ground leaves it; a newer word of it stands over the older.
+// Leave writes down that whoever lives at a spot's ground leaves it; a newer word of it stands over the older, whichever comes here first.
 //
 // Errors: kernel.ErrMissing; faults at id and leaves_on.
 func Leave(tx *kernel.Tx, spotID string, n NewLeaving, byCustomer bool) error {
@@ -75,14 +75,30 @@ func Leave(tx *kernel.Tx, spotID string, n NewLeaving, byCustomer bool) error {
 	if known, err := kernel.Many[Leaving](tx, "id", "id = ?", n.ID); err != nil || len(known) > 0 {
 		return err
 	}
-	if err := endLeavings(tx, s.SiteID); err != nil {
-		return err
-	}
 	out := Leaving{ID: n.ID, SiteID: s.SiteID, LeavesOn: on, ByCustomer: byCustomer, At: tx.Entered()}
 	if !byCustomer {
 		out.PersonID = &tx.Who.ID
 	}
+	newer, err := saidSince(tx, s.SiteID, out.At)
+	if err != nil {
+		return err
+	}
+	if newer != nil {
+		out.EndedAt = newer
+	} else if err := endLeavings(tx, s.SiteID); err != nil {
+		return err
+	}
 	return kernel.Add(tx, &out)
+}
+
+// saidSince is when something newer was said of who lives at a ground than at a moment, nil where nothing was: what waited on a telephone comes late.
+func saidSince(tx *kernel.Tx, siteID string, at time.Time) (*time.Time, error) {
+	list, err := kernel.Rows[struct{ At time.Time }](tx, `SELECT at FROM (SELECT at FROM site_leavings WHERE site_id = ? UNION ALL SELECT ended_at FROM site_leavings WHERE site_id = ? AND ended_at IS NOT NULL
+		UNION ALL SELECT at FROM site_handings WHERE site_id = ?) said WHERE at > ? ORDER BY at LIMIT 1`, siteID, siteID, siteID, at)
+	if err != nil || len(list) == 0 {
+		return nil, err
+	}
+	return &list[0].At, nil
 }
 
 // stay is that they do not leave after all.
@@ -95,7 +111,7 @@ func stay(tx *kernel.Tx, p kernel.ByID, _ kernel.None) (string, error) {
 }
 
 func endLeavings(tx *kernel.Tx, siteID string) error {
-	_, err := kernel.Exec(tx, "UPDATE site_leavings SET ended_at = ? WHERE site_id = ? AND ended_at IS NULL", tx.Now, siteID)
+	_, err := kernel.Exec(tx, "UPDATE site_leavings SET ended_at = ? WHERE site_id = ? AND ended_at IS NULL", tx.Entered(), siteID)
 	return err
 }
 

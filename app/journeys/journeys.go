@@ -146,6 +146,12 @@ func Open(tx *kernel.Tx, treeID string) (int, error) {
 	return kernel.Value[int](tx, "SELECT COUNT(*) FROM journey_damages WHERE tree_id = ? AND repaired_at IS NULL AND taken_back_at IS NULL AND verdict = ?", treeID, stock.Fix)
 }
 
+// LeaderTied tells whether the leader of a tree broke and a side shoot was tied up in its place.
+func LeaderTied(tx *kernel.Tx, treeID string) (bool, error) {
+	n, err := kernel.Value[int](tx, "SELECT COUNT(*) FROM journey_damages WHERE tree_id = ? AND repair = 'new-leader' AND repaired_at IS NOT NULL AND taken_back_at IS NULL", treeID)
+	return n > 0, err
+}
+
 // Waiting is a repair that waits in the yard, with its tree.
 type Waiting struct {
 	records.TreeRow

@@ -71,7 +71,7 @@ func PlanKind(k catalogue.Kind, g coreground.Facts) planting.Kind {
 	out := planting.Kind{
 		Shrub: k.Facts.Shrub, SharpDrainage: k.Facts.SharpDrainage, GrownForFruit: k.Facts.Fruiting && g.Purpose == coreground.PurposeFruit,
 		Evergreen: k.Facts.Evergreen, Tender: k.Facts.Tender, AutumnHazard: k.Facts.AutumnHazard, BarkTender: k.Facts.BarkTender,
-		OldWood: k.Facts.OldWood, Bleeds: k.Facts.Bleeds, StoneFruit: k.Facts.StoneFruit, ColdC: k.Facts.ColdC, Cautions: k.Facts.AllCautions(), DrainageMax: coreground.DrainageGood,
+		StemsForColour: k.Facts.ColouredStems, OldWood: k.Facts.OldWood, Bleeds: k.Facts.Bleeds, StoneFruit: k.Facts.StoneFruit, ColdC: k.Facts.ColdC, Cautions: k.Facts.AllCautions(), DrainageMax: coreground.DrainageGood,
 	}
 	if k.Facts.DrainageMax != nil {
 		out.DrainageMax = *k.Facts.DrainageMax
@@ -85,6 +85,7 @@ func PlanSpot(k ground.Known, plantingOn time.Time) planting.Spot {
 	s := planting.Spot{
 		LatDeg: k.Spot.Site.LatDeg, RaiseMM: g.RaiseMM, SummerDeficitMM: c.SummerDeficitMM, Water: g.Water,
 		WindFromDeg: g.WindFrom, WindByStation: g.WindFrom != nil && k.Spot.Ground.WindFrom == nil, Exposure: g.Exposure, SunH: g.SunH, MinC: c.MinC, Sloping: g.Slope() != coreground.SlopeLevel, Slope: g.Slope(),
+		Trained:        g.GrownAs == coreground.GrownWall,
 		ServicesMarked: k.MarkedOn(plantingOn) != nil, LeaveLacks: k.Ground.LeaveLacks(leaveDay(k, plantingOn)),
 		Frost: planting.FrostDays{First: c.FirstFrostDay, Last: c.LastFrostDay, Last90: c.LastFrost90Day, SoilFreeze: c.SoilFreezeDay,
 			BudSwell: c.BudSwellDay, CoolFrom: c.CoolFromDay, RainsFrom: c.RainsFromDay, UsualHighC: c.UsualHighC},

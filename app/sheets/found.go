@@ -11,7 +11,7 @@ import (
 
 // foundOf is what the bench found at a tree and what goes along to its planting.
 func foundOf(h rules.House, r bench.Record) planting.Found {
-	out := planting.Found{}
+	out := planting.Found{LeaderTied: r.LeaderTied}
 	c := r.Current()
 	if look := c.Readings.BareRoot; look != nil {
 		out.StrongestDeg = look.StrongestDeg

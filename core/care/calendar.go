@@ -19,8 +19,8 @@ type Code string
 // All lists them in the order in which they first come.
 func (Code) All() []Code {
 	return []Code{"look-next-day", "second-soaking", "second-soaking-tied", "water-dormant", "water-weeks-1-2", "water-weeks-3-8", "water-weekly", "check-round",
-		"check-round-tied", "check-round-covered", "check-round-tied-covered", "first-spring", "first-spring-mild", "wrap-off", "fruit-off", "prune-after-bloom", "berm-out", "stake-off", "mulch-top", "winter-cover", "cover-off", "water-before-frost", "flare-check", "collar-look",
-		"feed-if-short", "feed-ring", "water-second-season", "formative-pruning", "formative-pruning-dry", "established"}
+		"check-round-tied", "check-round-covered", "check-round-tied-covered", "first-spring", "first-spring-mild", "leader-look", "wrap-off", "paint-look", "guard-look", "deadwood-look", "tie-in", "fruit-off", "prune-after-bloom", "berm-out", "leader-off", "stake-off", "mulch-top", "winter-cover", "cover-off", "water-before-frost", "flare-check", "collar-look",
+		"feed-spent", "feed-if-short", "feed-ring", "water-second-season", "stems-low", "frame-half", "frame-half-dry", "frame-tier", "frame-tier-dry", "formative-pruning", "formative-pruning-dry", "established"}
 }
 
 // Event is one entry of the care calendar. Until is zero when it is one day.
@@ -44,9 +44,20 @@ type Facts struct {
 	DepthInDoubt  bool
 	CollarCut     bool
 	GrownForFruit bool
-	// LeaveFruit is the school that leaves the first fruit; Wrapped that the trunk wears a wrap.
-	LeaveFruit    bool
-	Wrapped       bool
+	// LeaveFruit is the school that leaves the first fruit; Wrapped that the trunk wears a wrap, Painted sun paint; Guarded that something keeps teeth off.
+	LeaveFruit bool
+	Wrapped    bool
+	Painted    bool
+	Guarded    bool
+	// LeaderTied is that a new leader was tied up to a cane; Dug that it was lifted out of the ground; Framed that it is cut to a frame of fruit;
+	// Trained that it grows on wires; StemsForColour that its stems are cut low for their colour.
+	LeaderTied     bool
+	Dug            bool
+	Framed         bool
+	Trained        bool
+	StemsForColour bool
+	// FedMonths is how long the feed that it got on its day lasts, 0 for none that lasts.
+	FedMonths     float64
 	OldWood       bool
 	Bleeds        bool
 	StoneFruit    bool
@@ -125,12 +136,8 @@ func Calendar(f Facts) []Event {
 	for _, year := range f.flareYears() {
 		l.on("flare-check", After(f.Planted, 12*year), nil)
 	}
-	if f.SingleTrunk {
-		code, day := f.pruning()
-		for _, year := range []int{2, 3, 4} {
-			l.on(code, After(f.next(day, f.Planted), 12*(year-1)), nil)
-		}
-	}
+	l.renewals(f)
+	l.cuts(f)
 	l.feeding(f)
 	l.on("established", f.established(), nil)
 	sort.SliceStable(l.events, func(i, j int) bool { return l.events[i].Date.Before(l.events[j].Date) })

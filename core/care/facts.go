@@ -10,7 +10,13 @@ import (
 // FactsOf is what of a plan the calendar depends on, when it is planted on a day.
 func FactsOf(h rules.House, planted time.Time, in planting.Input, p planting.Plan) Facts {
 	inner, outer, _ := p.FeedRing()
+	lasts := 0.0
+	if p.Does("feed", "slow-release-ring", "tablets") {
+		lasts = h.Value(rules.PlanFeedLasts)
+	}
 	return Facts{
+		Painted: p.Does("sun-paint", ""), Guarded: p.Does("guard"), LeaderTied: in.Tree.Found.LeaderTied, Dug: dug(in), Framed: p.Does("prune", "fruit-frame"),
+		Trained: in.Spot.Trained, StemsForColour: in.Kind.StemsForColour, FedMonths: lasts,
 		Planted: planted, Southern: in.Spot.LatDeg < 0, StakeMonths: p.Stake.RemoveAfterMonths, Berm: p.Berm, KeepsRing: p.KeepsRing(),
 		MulchMM: p.MulchMM, DoseL: p.Basin.DoseL, DepthInDoubt: in.Tree.DepthInDoubt, CollarCut: in.Tree.Found.CollarCut,
 		GrownForFruit: in.Kind.GrownForFruit, LeaveFruit: h.School(rules.StepFruit) == "leave", Wrapped: p.Wrapped(), OldWood: in.Kind.OldWood, Bleeds: in.Kind.Bleeds, StoneFruit: in.Kind.StoneFruit, Evergreen: in.Kind.Evergreen,

@@ -14,7 +14,7 @@ type Off struct {
 }
 
 // comesOff are the entries of a calendar that take something away.
-var comesOff = []Code{"berm-out", "stake-off", "fruit-off", "wrap-off", "cover-off"}
+var comesOff = []Code{"berm-out", "leader-off", "stake-off", "fruit-off", "wrap-off", "cover-off"}
 
 // OffOf gathers them in the order of their days, each the first time it comes.
 func OffOf(events []Event) []Off {

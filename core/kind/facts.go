@@ -38,6 +38,8 @@ type Facts struct {
 	Spanish string `json:"spanish,omitempty"`
 	Conifer bool   `json:"conifer,omitempty"`
 	Scented bool   `json:"scented,omitempty"`
+	// ColouredStems is that it is grown for the colour of its young stems, and cut low for them.
+	ColouredStems bool `json:"coloured_stems,omitempty"`
 	// Flower and Fruit are what one sees of them, in months of the north; Autumn is the colour of its leaves then.
 	Flower *fit.Look  `json:"flower,omitempty"`
 	Fruit  *fit.Look  `json:"fruit,omitempty"`

@@ -22,6 +22,8 @@ type Found struct {
 	Basket *bool       `json:"basket,omitempty"`
 	// TwoLeaders is that two shoots race for the top, and nobody cut one yet.
 	TwoLeaders bool `json:"two_leaders,omitempty"`
+	// LeaderTied is that its leader broke and a side shoot is tied up in its place.
+	LeaderTied bool `json:"leader_tied,omitempty"`
 	// CutInLeaf says that roots were cut while it was in leaf.
 	CutInLeaf bool `json:"cut_in_leaf,omitempty"`
 	// CollarCut says that over a sixth of the root area at the collar was cut: it is held as one that cannot stand alone, and its foot is

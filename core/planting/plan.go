@@ -59,8 +59,10 @@ type Kind struct {
 	OldWood       bool            `json:"old_wood" doc:"flowers on old wood"`
 	Bleeds        bool            `json:"bleeds,omitempty" doc:"bleeds when it is cut in late winter"`
 	StoneFruit    bool            `json:"stone_fruit,omitempty"`
-	ColdC         *float64        `json:"cold_c"`
-	Cautions      []Caution       `json:"cautions"`
+	// StemsForColour is that it is grown for the colour of its young stems.
+	StemsForColour bool      `json:"stems_for_colour,omitempty"`
+	ColdC          *float64  `json:"cold_c"`
+	Cautions       []Caution `json:"cautions"`
 }
 
 // Spot is the ground, air and water of the planting place. A nil is something nobody knows.
@@ -95,6 +97,8 @@ type Spot struct {
 	Burrowing      bool      `json:"burrowing,omitempty"`
 	Frost          FrostDays `json:"frost"`
 	ServicesMarked bool      `json:"services_marked"`
+	// Trained is that it shall grow on wires or a wall.
+	Trained bool `json:"trained,omitempty"`
 	// LeaveLacks is that somebody must allow it and no leave that holds is on record.
 	LeaveLacks bool `json:"leave_lacks,omitempty"`
 }

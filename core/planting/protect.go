@@ -68,11 +68,4 @@ func sunStep(l *stepList, h rules.House, in Input) {
 }
 
 // Wrapped tells whether the trunk wears a wrap that comes off again.
-func (p Plan) Wrapped() bool {
-	for _, s := range p.Steps {
-		if s.Code == "sun-paint" && s.Choice == "wrap" {
-			return true
-		}
-	}
-	return false
-}
+func (p Plan) Wrapped() bool { return p.Does("sun-paint", "wrap") }

@@ -152,6 +152,7 @@ var catalogue = []Rule{
 	{PlanCompostBag, 40, 10, 100, "L"},
 	{PlanTablets, 3, 1, 20, "tablets"},
 	{PlanFeedOut, 300, 50, 1000, "mm"},
+	{PlanFeedLasts, 6, 1, 24, "months"},
 	{PlanHeatStop, 28, 20, 40, "C"},
 	{PlanColdStop, 0, -10, 5, "C"},
 	{PlanSunPaint, 6, 3, 12, "h"},

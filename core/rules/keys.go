@@ -142,6 +142,7 @@ const (
 	PlanCompostBag         Key = "plan.compost_bag_l"
 	PlanTablets            Key = "plan.feed_tablets"
 	PlanFeedOut            Key = "plan.feed_out_mm"
+	PlanFeedLasts          Key = "plan.feed_months"
 	SampleShare            Key = "sample.tolerable_share"
 	SampleConfidence       Key = "sample.confidence"
 	SampleAccept           Key = "sample.accept"

@@ -18,7 +18,7 @@ func Input(t *rapid.T) planting.Input {
 	in := planting.Input{Tree: Tree(t), Spot: Spot(t)}
 	in.Kind = planting.Kind{DrainageMax: draw(t, set.All[ground.Drainage](), "bears"), ColdC: ptr(rapid.Float64Range(-40, 5).Draw(t, "cold limit")),
 		SharpDrainage: yes(t, "sharp"), Evergreen: yes(t, "evergreen"), Shrub: yes(t, "shrub"), GrownForFruit: yes(t, "for fruit"), OldWood: yes(t, "old wood"), Bleeds: yes(t, "bleeds"), StoneFruit: yes(t, "stone fruit"),
-		Tender: yes(t, "tender"), AutumnHazard: yes(t, "autumn hazard"), BarkTender: yes(t, "tender bark")}
+		Tender: yes(t, "tender"), AutumnHazard: yes(t, "autumn hazard"), BarkTender: yes(t, "tender bark"), StemsForColour: yes(t, "stems for colour")}
 	in.Today = planting.Today{DayOfYear: rapid.IntRange(1, 365).Draw(t, "day"), HighC: rapid.Float64Range(-10, 38).Draw(t, "high"),
 		Ground: draw(t, []planting.Ground{planting.GroundWorkable, planting.GroundWorkable, planting.GroundWorkable, planting.GroundFrozen, planting.GroundWaterlogged}, "ground"),
 		Buds:   draw(t, set.All[stock.Buds](), "buds")}
@@ -69,6 +69,7 @@ func Tree(t *rapid.T) planting.Tree {
 		}
 		out.WeakestMM = ptr(rapid.Float64Range(100, 900).Draw(t, "weakest stays"))
 	}
+	f.LeaderTied = found && yes(t, "leader tied up")
 	f.TwoLeaders = found && yes(t, "two leaders")
 	f.CutInLeaf, f.CollarCut = found && yes(t, "cut in leaf"), found && out.Form == stock.Container && yes(t, "cut at the collar")
 	return out
@@ -88,6 +89,7 @@ func Spot(t *rapid.T) planting.Spot {
 	if s.Sloping && yes(t, "where it falls to is known") {
 		s.LowSideDeg = ptr(rapid.Float64Range(0, 360).Draw(t, "falls to"))
 	}
+	s.Trained = yes(t, "on wires")
 	if yes(t, "who lives there is known") {
 		s.Gnawing, s.Browsing, s.Burrowing = yes(t, "gnawers"), yes(t, "browsers"), yes(t, "burrowers")
 		s.Sodic, s.HotMonthC = yes(t, "sodic"), ptr(rapid.Float64Range(12, 34).Draw(t, "hot month"))

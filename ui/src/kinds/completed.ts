@@ -48,6 +48,7 @@ export function begin(k: Schemas['CatalogueWhole']): Values {
     spanish: f.spanish ?? '',
     conifer: f.conifer ?? false,
     scented: f.scented ?? false,
+    coloured_stems: f.coloured_stems ?? false,
     flower: f.flower ?? undefined,
     fruit: f.fruit ?? undefined,
     autumn: f.autumn ?? '',

@@ -44,6 +44,7 @@ const ways = [
   'moves_badly',
   'old_wood',
   'bleeds',
+  'coloured_stems',
 ] as const
 const is = ['evergreen', 'conifer', 'scented', 'stone_fruit'] as const
 
