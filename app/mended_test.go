@@ -31,7 +31,7 @@ func TestMistakesAreMendedOverHTTP(t *testing.T) {
 		"heat_c": nil, "drought": nil, "drainage_max": "", "wind": "", "height_10_m": 5, "height_max_m": 12, "spread_10_m": nil, "spread_max_m": nil, "sharp_drainage": false, "thirsty": false, "tender": false,
 		"autumn_hazard": true, "bark_tender": false, "old_wood": false, "bleeds": false, "stone_fruit": false, "moves_badly": true, "uses": []any{}, "source": "the grower", "origin": "grower", "rootstocks": []any{},
 		"chill_need": nil, "fruiting": false, "self_fertile": false, "partners": nil, "soil_coarse": "", "soil_medium": "good", "soil_fine": "", "salt": "", "bare_roots": "", "cautions": []any{}, "synonyms": []any{"sorrel tree"},
-		"conifer": false, "scented": false, "autumn": "red"})
+		"conifer": false, "scented": false, "coloured_stems": false, "autumn": "red"})
 
 	lot := map[string]any{"kind": "Sourwood", "form": "container", "pot": "", "pot_l": 10, "ball_diameter_mm": 0, "ball_height_mm": 0, "caliper_mm": 0, "height_m": 0, "size": "", "medium": "",
 		"sizing": "", "sensitivity": "", "grafted": false, "origin": "", "cultivar": "", "rootstock": "", "propagation": "", "ordered": nil, "price_cents": 0, "count": 2, "bundle_count": 1}

@@ -43,6 +43,11 @@ func TestAftercareAnswers(t *testing.T) {
 	p.get(tree, &page)
 	ok("PUT", tree+"/contact", map[string]any{"contact": false, "version": page.Version})
 	today := time.Now().UTC().Format(time.DateOnly)
+	ok("PUT", tree+"/dear", map[string]any{"dear": true})
+	var kept struct{ Spares []struct{ ID string } }
+	require.NoError(t, json.Unmarshal([]byte(ok("POST", tree+"/spares", map[string]any{"way": "cutting", "taken_on": today, "stands": "bench two"})), &kept))
+	ok("GET", tree+"/spares", nil)
+	ok("POST", tree+"/spares/"+kept.Spares[0].ID+"/ended", map[string]any{"reason": "dried out"})
 	ok("POST", tree+"/entries", map[string]any{"id": "http-entry", "done_on": today, "given_l": 4, "felt": "moist"})
 	ok("POST", tree+"/entries/http-entry/taken-back", map[string]any{"reason": "another tree"})
 	ok("POST", tree+"/visits", map[string]any{"id": "http-visit", "visited_on": today, "facts": map[string]any{"alive": "living", "damage": []any{}}})

@@ -22,6 +22,8 @@ type behind struct {
 	// own are the house's entries in force; those of one kind go by the kind of each tree.
 	own   []Own
 	kinds map[string]string
+	// spares are those of the trees that somebody holds dear, or did.
+	spares map[string][]planted.Spare
 }
 
 func behindOf(tx *kernel.Tx, list []planted.Tree) (behind, error) {
@@ -51,6 +53,9 @@ func behindOf(tx *kernel.Tx, list []planted.Tree) (behind, error) {
 	}
 	for _, h := range told {
 		out.told[h.PlantedID] = append(out.told[h.PlantedID], h)
+	}
+	if out.spares, err = planted.SparesOf(tx, ids); err != nil {
+		return out, err
 	}
 	stood, err := planted.StoodThrough(tx, wait)
 	if err != nil {

@@ -62,7 +62,7 @@ var Changed = []string{"see-dates", "list-house-dates", "see-week"}
 // Capability declares what can be asked and done here.
 func Capability() kernel.Capability {
 	all := func(tx *kernel.Tx, _ kernel.None, _ kernel.None) (OwnLines, error) { return listOwn(tx, kernel.None{}) }
-	return kernel.Capability{Name: "dates", Tables: kernel.Folder(tables), Operations: []kernel.Operation{
+	return kernel.Capability{Name: "dates", Tables: kernel.Folder(tables), Operations: append(spareOperations(), []kernel.Operation{
 		kernel.Read("see-dates", "/planted/{id}/dates", planted.SeePlanted, see),
 		kernel.Deed("tell-happened", "POST", "/planted/{id}/happened", planted.SeePlanted, tell, func(tx *kernel.Tx, p kernel.ByID, _ string) (Page, error) {
 			return see(tx, p)
@@ -75,7 +75,7 @@ func Capability() kernel.Capability {
 		kernel.Deed("drop-house-date", "POST", "/house-dates/{id}/dropped", housed.ChangeRules, dropOwn, func(tx *kernel.Tx, _ kernel.ByID, _ kernel.None) (OwnLines, error) {
 			return listOwn(tx, kernel.None{})
 		}).Makes(Changed...).Logged(),
-	}, Jobs: []kernel.Job{soon()}}
+	}...), Jobs: []kernel.Job{soon()}}
 }
 
 // NewHappened is that something came, on a day. ID is made where it is entered.

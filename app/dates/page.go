@@ -94,6 +94,9 @@ func (out *Page) fill(tx *kernel.Tx, t planted.Tree, s sheets.Sheet, behind behi
 		out.Dates = append(out.Dates, line)
 	}
 	out.own(behind, t, say)
+	if line, due := behind.spare(t, say); due {
+		out.Dates = append(out.Dates, line)
+	}
 	slices.SortStableFunc(out.Dates, func(a, b Line) int { return cmp.Compare(a.From, b.From) })
 	return nil
 }
@@ -157,6 +160,9 @@ func Calendar(tx *kernel.Tx, t planted.Tree, s sheets.Sheet, say words.Speaker) 
 	}
 	out := say.Plan(c.Input, c.Plan, events).Care
 	page.own(behind, t, say)
+	if line, due := behind.spare(t, say); due {
+		page.Dates = append(page.Dates, line)
+	}
 	for _, line := range page.Dates {
 		on, err := time.Parse(time.DateOnly, line.From)
 		if err != nil {
@@ -164,6 +170,6 @@ func Calendar(tx *kernel.Tx, t planted.Tree, s sheets.Sheet, say words.Speaker) 
 		}
 		out = append(out, words.CareWords{Code: care.Code(line.Mark), Date: say.Date(on), From: on, Text: line.Text})
 	}
-	changes, err := kernel.Value[int](tx, "SELECT (SELECT COUNT(*) + COUNT(taken_back_at) FROM care_happened WHERE planted_id = ?) + (SELECT COUNT(*) + COUNT(dropped_at) FROM house_dates)", t.ID)
+	changes, err := kernel.Value[int](tx, "SELECT (SELECT COUNT(*) + COUNT(taken_back_at) FROM care_happened WHERE planted_id = ?) + (SELECT COUNT(*) + COUNT(dropped_at) FROM house_dates) + (SELECT COUNT(*) + COUNT(ended_on) FROM planted_spares WHERE planted_id = ?)", t.ID, t.ID)
 	return out, 1 + changes + len(page.Told), err
 }

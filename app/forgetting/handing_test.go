@@ -55,6 +55,8 @@ func TestAGroundGoesToSomebodyElse(t *testing.T) {
 	w := Open(t)
 	require.NoError(t, demo.LoadPlanted(context.Background(), w.Kernel))
 	line, spot := lineOf(w, "Odile Marsh"), w.SpotOf("Odile Marsh")
+	w.Deed(w.Advisor, "add-spare", ByID(line.ID), planted.NewSpare{Way: "cutting", TakenOn: "2026-11-25", Stands: "at Odile Marsh's sister"})
+	line = lineOf(w, "Odile Marsh")
 	before := Saw[planted.Page](w, "see-planted", ByID(line.ID))
 	w.Deed(w.Advisor, "refuse-advice", ByID(spot.ID), refusals.NewRefusal{Sheet: line.Number, Advice: "water", Advised: "two cans a week", Reason: "Odile Marsh has no tap", RefusedOn: "2026-05-01"})
 	w.Deed(w.Hand, "save-visit", ByID(line.ID), visits.NewVisit{ID: "visit-one", VisitedOn: "2026-11-25", Facts: visitFacts("told Odile Marsh of the mulch")})

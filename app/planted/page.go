@@ -37,6 +37,9 @@ type Line struct {
 	Share     *float64     `json:"share" decimals:"2"`
 	FillL     *float64     `json:"fill_l" decimals:"1"`
 	Advice    water.Advice `json:"advice" optional:"true"`
+	// Spares is how many spares of it stand somewhere, and where the newest does: one plant in a pot and in the ground is one line.
+	Spares      int    `json:"spares"`
+	SpareStands string `json:"spare_stands"`
 }
 
 // Lines are planted trees, those that want something first.
@@ -91,7 +94,9 @@ func LinesOf(tx *kernel.Tx, ids []string) ([]Line, error) {
 		return out, nil
 	}
 	rows, err := kernel.Rows[Line](tx, `SELECT t.id, s.tag, s.common, s.customer, s.spot_name,
-		s.number, t.planted_on, t.ended_on, t.ended_as, t.cause, t.contact, w.as_of, w.share, w.fill_l, COALESCE(w.advice, '') AS advice
+		s.number, t.planted_on, t.ended_on, t.ended_as, t.cause, t.contact, w.as_of, w.share, w.fill_l, COALESCE(w.advice, '') AS advice,
+		(SELECT COUNT(*) FROM planted_spares p WHERE p.planted_id = t.id AND p.ended_on IS NULL) AS spares,
+		COALESCE((SELECT p.stands FROM planted_spares p WHERE p.planted_id = t.id AND p.ended_on IS NULL ORDER BY p.taken_on DESC, p.at DESC LIMIT 1), '') AS spare_stands
 		FROM planted_trees t JOIN sheets s ON s.id = t.sheet_id LEFT JOIN planted_water w ON w.planted_id = t.id AND w.worked_on >= ? WHERE t.id IN ?`, fresh(tx), ids)
 	byID := map[string]Line{}
 	for _, r := range rows {

@@ -38,6 +38,8 @@ type Tree struct {
 	// ClaimedOn is since when somebody asks that it be made good.
 	ClaimedOn *time.Time
 	Visited   bool
+	// DearSince is since when a spare of it is to be kept.
+	DearSince *time.Time
 
 	TakenBackAt *time.Time
 }

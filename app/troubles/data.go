@@ -16,6 +16,8 @@ type Data struct {
 	Entries   []planted.ShownEntry `json:"entries"`
 	Visits    []visits.Shown       `json:"visits"`
 	Troubles  []Kept               `json:"troubles"`
+	// Spares are where spares of it stand or stood.
+	Spares []string `json:"spares"`
 }
 
 // Kept is a trouble as it was written down.
@@ -36,12 +38,20 @@ func DataOf(tx *kernel.Tx, spotIDs []string) ([]Data, error) {
 	if err != nil {
 		return out, err
 	}
+	ids := []string{}
+	for _, t := range trees {
+		ids = append(ids, t.ID)
+	}
+	spares, err := planted.SparesOf(tx, ids)
+	if err != nil {
+		return out, err
+	}
 	for _, t := range trees {
 		page, err := visits.Pages(tx, t)
 		if err != nil {
 			return out, err
 		}
-		d := Data{PlantedOn: t.PlantedOn.Format(time.DateOnly), EndedOn: t.EndedOn, EndedAs: t.EndedAs, Entries: page.Entries, Visits: page.Visits, Troubles: []Kept{}}
+		d := Data{PlantedOn: t.PlantedOn.Format(time.DateOnly), EndedOn: t.EndedOn, EndedAs: t.EndedAs, Entries: page.Entries, Visits: page.Visits, Troubles: []Kept{}, Spares: []string{}}
 		list, err := kernel.Many[Trouble](tx, "number", "planted_id = ?", t.ID)
 		if err != nil {
 			return out, err
@@ -52,6 +62,9 @@ func DataOf(tx *kernel.Tx, spotIDs []string) ([]Data, error) {
 				k.Seen[string(q)] = string(a)
 			}
 			d.Troubles = append(d.Troubles, k)
+		}
+		for _, s := range spares[t.ID] {
+			d.Spares = append(d.Spares, s.TakenOn.Format(time.DateOnly)+": "+s.Stands)
 		}
 		out = append(out, d)
 	}

@@ -53,6 +53,19 @@ func see(tx *kernel.Tx, p kernel.ByID) (Page, error) {
 	return Pages(tx, t)
 }
 
+// feltOn is when somebody last felt the soil at a visit, and whether somebody has watered on that day or since.
+func feltOn(list []Visit, entries []planted.ShownEntry) (on time.Time, watered bool) {
+	for _, v := range list {
+		if f := v.Facts; (f.TopSoil != "" || f.MiddleSoil != "" || f.DeepSoil != "") && v.VisitedOn.After(on) {
+			on = v.VisitedOn
+		}
+	}
+	for _, e := range entries {
+		watered = watered || e.GivenL != nil && *e.GivenL > 0 && e.DoneOn >= on.Format(time.DateOnly)
+	}
+	return on, watered
+}
+
 // Pages is the page of a planted tree for other capabilities.
 func Pages(tx *kernel.Tx, t planted.Tree) (Page, error) {
 	out := Page{Visits: []Shown{}, Open: []string{}}
@@ -81,7 +94,8 @@ func Pages(tx *kernel.Tx, t planted.Tree) (Page, error) {
 		return out, err
 	}
 	out.Stands = stands(list)
-	for _, w := range visit.Wanted(out.Stands) {
+	felt, watered := feltOn(list, out.Entries)
+	for _, w := range visit.StillWanted(out.Stands, felt, tx.Today(), watered) {
 		out.Open = append(out.Open, tx.Say.Say("visit.wants."+string(w), nil))
 	}
 	looks, err := settling(tx, t.ID, list)

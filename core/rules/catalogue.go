@@ -153,6 +153,7 @@ var catalogue = []Rule{
 	{PlanTablets, 3, 1, 20, "tablets"},
 	{PlanFeedOut, 300, 50, 1000, "mm"},
 	{PlanFeedLasts, 6, 1, 24, "months"},
+	{CareSpareYears, 3, 1, 10, "years"},
 	{PlanHeatStop, 28, 20, 40, "C"},
 	{PlanColdStop, 0, -10, 5, "C"},
 	{PlanSunPaint, 6, 3, 12, "h"},

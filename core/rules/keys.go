@@ -143,6 +143,7 @@ const (
 	PlanTablets            Key = "plan.feed_tablets"
 	PlanFeedOut            Key = "plan.feed_out_mm"
 	PlanFeedLasts          Key = "plan.feed_months"
+	CareSpareYears         Key = "spare.renew_years"
 	SampleShare            Key = "sample.tolerable_share"
 	SampleConfidence       Key = "sample.confidence"
 	SampleAccept           Key = "sample.accept"

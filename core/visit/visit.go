@@ -171,6 +171,18 @@ func Wanted(f Facts) []Wants {
 	return out
 }
 
+// feltDays is for how long what a finger felt tells of the soil: after a week sun and rain have made it another.
+const feltDays = 7
+
+// StillWanted is what a tree's state asks for today: what was felt in its soil on a day asks for nothing once a week has gone by, or somebody
+// has watered since.
+func StillWanted(f Facts, felt, today time.Time, wateredSince bool) []Wants {
+	if wateredSince || today.Sub(felt) > feltDays*24*time.Hour {
+		f.TopSoil, f.MiddleSoil, f.DeepSoil = "", "", ""
+	}
+	return Wanted(f)
+}
+
 // Growth is how a year's shoot stands against what its kind does.
 type Growth string
 

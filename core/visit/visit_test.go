@@ -125,3 +125,12 @@ func TestALookSettlesOnlyWhatItSaw(t *testing.T) {
 	assert.Empty(t, visit.Wanted(visit.Standing([]visit.Look{dry, {Facts: visit.Facts{Alive: "living", Leaves: "sound"}}})), "how wet it was passes")
 	assert.Empty(t, visit.Standing(nil))
 }
+
+// Soil that was dry in June asks for nothing in December, nor once somebody has watered; a tie that cuts in asks until it is cut.
+func TestWhatAFingerFeltGrowsOld(t *testing.T) {
+	june := time.Date(2026, 6, 8, 0, 0, 0, 0, time.UTC)
+	f := visit.Facts{Alive: "living", MiddleSoil: "dry", Tie: "cutting-in"}
+	assert.Equal(t, []visit.Wants{"cut-tie", "water-ball"}, visit.StillWanted(f, june, june.AddDate(0, 0, 7), false))
+	assert.Equal(t, []visit.Wants{"cut-tie"}, visit.StillWanted(f, june, june.AddDate(0, 0, 8), false))
+	assert.Equal(t, []visit.Wants{"cut-tie"}, visit.StillWanted(f, june, june, true))
+}

@@ -512,6 +512,9 @@ export const stales = {
     'see-week',
   ],
   'record-amounts': ['compare-amounts', 'see-mendings'],
+  'hold-dear': ['see-spares', 'list-planted', 'see-dates', 'list-house-dates', 'see-week'],
+  'add-spare': ['see-spares', 'list-planted', 'see-dates', 'list-house-dates', 'see-week'],
+  'end-spare': ['see-spares', 'list-planted', 'see-dates', 'list-house-dates', 'see-week'],
   'tell-happened': ['see-dates', 'list-house-dates', 'see-week'],
   'take-back-happened': ['see-dates', 'list-house-dates', 'see-week', 'see-mendings'],
   'add-house-date': ['see-dates', 'list-house-dates', 'see-week'],
@@ -805,6 +808,7 @@ export const reads = [
   'sheet-planted',
   'see-amounts',
   'compare-amounts',
+  'see-spares',
   'see-dates',
   'list-house-dates',
   'see-visits',
@@ -927,6 +931,7 @@ export const careCode = [
 ] as const
 export const careCondition = ['first-flower', 'leaf-out', 'first-frost'] as const
 export const careKnifeCode = ['leaf', 'shape', 'shape-dry', 'no-flowers', 'no-sap', 'no-wet', 'no-flush'] as const
+export const careSpareWay = ['cutting', 'graft', 'seed'] as const
 export const claimsAnswer = ['granted', 'in-part', 'refused'] as const
 export const claimsGiven = ['tree', 'money', 'work'] as const
 export const claimsPlantedBy = ['house', 'customer'] as const
@@ -1452,6 +1457,7 @@ export const rulesKey = [
   'plan.feed_tablets',
   'plan.feed_out_mm',
   'plan.feed_months',
+  'spare.renew_years',
   'plan.heat_stop_c',
   'plan.cold_stop_c',
   'plan.sun_paint_h',

@@ -20,3 +20,10 @@ export const remindersQuery = (id: string) =>
     queryKey: keyOf('see-reminders', id),
     queryFn: () => ask(client.GET('/api/v1/planted/{id}/reminders', { params: { path: { id } } })),
   })
+
+/** What is known of the spares of a planted tree. */
+export const sparesQuery = (id: string) =>
+  queryOptions({
+    queryKey: keyOf('see-spares', id),
+    queryFn: () => ask(client.GET('/api/v1/planted/{id}/spares', { params: { path: { id } } })),
+  })

@@ -88,7 +88,10 @@ function PlantedRow({ tree }: { tree: Schemas['PlantedLine'] }) {
             {tree.common} <span className="figure">{tree.tag}</span>
           </span>
           <span className="block text-soft text-sm">{[tree.customer, tree.spot_name].filter(Boolean).join(', ')}</span>
-          <span className="block text-soft text-sm">{t('planted.on', { date: sayDay(tree.planted_on) })}</span>
+          <span className="block text-soft text-sm">
+            {t('planted.on', { date: sayDay(tree.planted_on) })}
+            {tree.spares > 0 && `; ${t('spare.line', { where: tree.spare_stands })}`}
+          </span>
         </span>
         <span
           className={`max-w-40 text-right font-semibold ${urgent ? 'answer text-rose-deep text-xl' : tree.ended_on ? 'text-soft' : ''}`}

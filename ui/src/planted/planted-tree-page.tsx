@@ -8,6 +8,7 @@ import { ask, client, type Person, Problem, type Schemas } from '../api/client'
 import { AskPart } from '../claims/ask-part'
 import { DatesPart } from '../dates/dates-part'
 import { LettersPart } from '../dates/letters-part'
+import { SparesPart } from '../dates/spares-part'
 import { SeenTree } from '../drawing/seen-tree'
 import { WaterStore } from '../drawing/water-store'
 import { Choice } from '../parts/choice'
@@ -55,6 +56,13 @@ export function PlantedTreePage({ id, who }: { id: string; who: Person }) {
         <StorePart page={p} />
         {!p.ended_on && !p.taken_back && <DatesPart id={p.id} today={who.today} may={may} />}
         <VisitsPart page={p} />
+        {may && !p.taken_back && (
+          <div className="grid content-start items-start gap-x-10 gap-y-7 md:grid-cols-2">
+            {!p.ended_on && <SparesPart id={p.id} />}
+            {!p.ended_on && <LettersPart id={p.id} />}
+            <AskPart page={p} />
+          </div>
+        )}
       </div>
       <div className="grid content-start gap-7">
         <section aria-label={t('planted.stands')}>
@@ -82,8 +90,6 @@ export function PlantedTreePage({ id, who }: { id: string; who: Person }) {
         </section>
         {!p.ended_on && !p.taken_back && <EntriesPart page={p} may={may} />}
         <Troubles id={p.id} />
-        {may && !p.ended_on && !p.taken_back && <LettersPart id={p.id} />}
-        {may && !p.taken_back && <AskPart page={p} />}
         {!p.taken_back && <AmountsPart id={p.id} />}
         {may && !p.taken_back && <ContactPart page={p} />}
       </div>
