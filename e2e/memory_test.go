@@ -151,4 +151,10 @@ func TestWhatTheHouseRemembers(t *testing.T) {
 		assert.Empty(t, phone.axe(), path)
 	}
 	phone.snap("phone")
+
+	// Three days later the same forecast is nothing to go by, and says so.
+	h.ahead.Store(int64(72 * time.Hour))
+	office.signIn("Wren Halloway")
+	office.goTo("/stations/" + station.ID)
+	office.sees("too old to go by")
 }
