@@ -64,6 +64,7 @@ var stored = map[string]struct {
 	"labels.job.Tags":              {"print_jobs", "tags", func() any { return &[]string{} }},
 	"claims.Claim.Frozen":          {"guarantee_claims", "frozen", func() any { return &[]guarantee.Point{} }},
 	"outcomes.Count.Counted":       {"outcome_counts", "counted", func() any { return &outcomes.Counted{} }},
+	"outcomes.Count.Brief":         {"outcome_counts", "brief", func() any { return &outcomes.Counted{} }},
 	"planted.Groups.Schools":       {"planted_groups", "schools", func() any { return &map[string]string{} }},
 	"messages.Message.Facts":       {"messages", "facts", func() any { return &map[string]string{} }},
 	"rules.kept.Whole":             {"houses", "whole", func() any { return &rules.Whole{} }},

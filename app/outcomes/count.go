@@ -34,8 +34,10 @@ type GroupLine struct {
 
 // Count is a Counted as it is kept.
 type Count struct {
-	Name      string  `gorm:"primaryKey"`
-	Counted   Counted `gorm:"serializer:json"`
+	Name    string  `gorm:"primaryKey"`
+	Counted Counted `gorm:"serializer:json"`
+	// Brief is the same without the points of its curves: what stands beside each school.
+	Brief     Counted `gorm:"serializer:json"`
 	CountedAt time.Time
 }
 
@@ -152,8 +154,25 @@ func many(tx *kernel.Tx) (bool, error) {
 	return n > liveMost, err
 }
 
+// brief is a count without the points of its curves.
+func (c Counted) brief() Counted {
+	c.Groups = slices.Clone(c.Groups)
+	for i := range c.Groups {
+		c.Groups[i].Curve = []outcome.Curve{}
+	}
+	return c
+}
+
+// keptAs is which reading of a kept count is wanted: whole, or without the points of its curves.
+type keptAs string
+
+const (
+	whole   keptAs = "counted"
+	inBrief keptAs = "brief"
+)
+
 // counted gives the counts of some names, kept or counted now. At is when they were counted at night, nil for now.
-func counted(tx *kernel.Tx, by By, steps []string) (out map[string]Counted, at *time.Time, err error) {
+func counted(tx *kernel.Tx, by By, steps []string, as keptAs) (out map[string]Counted, at *time.Time, err error) {
 	out = map[string]Counted{}
 	large, err := many(tx)
 	if err != nil {
@@ -164,7 +183,7 @@ func counted(tx *kernel.Tx, by By, steps []string) (out map[string]Counted, at *
 		for _, step := range steps {
 			names = append(names, named(by, step))
 		}
-		kept, err := kernel.Many[Count](tx, "name", "name IN ?", names)
+		kept, err := kernel.Rows[Count](tx, "SELECT name, "+string(as)+" AS counted, counted_at FROM outcome_counts WHERE name IN ? AND brief IS NOT NULL ORDER BY name", names)
 		if err != nil {
 			return out, nil, err
 		}
@@ -192,7 +211,7 @@ func night() kernel.Job {
 		if large, err := many(tx); err != nil || !large {
 			return nil, err
 		}
-		n, err := kernel.Value[int](tx, "SELECT COUNT(*) FROM outcome_counts WHERE counted_at >= ?", tx.Now.Add(-20*time.Hour))
+		n, err := kernel.Value[int](tx, "SELECT COUNT(*) FROM outcome_counts WHERE counted_at >= ? AND brief IS NOT NULL", tx.Now.Add(-20*time.Hour))
 		if err != nil || n == len(By("").All())-1+len(rules.AllSchools()) {
 			return nil, err
 		}
@@ -217,7 +236,7 @@ func night() kernel.Job {
 			}
 		}
 		for _, name := range slices.Sorted(maps.Keys(kept)) {
-			c := Count{Name: name, Counted: kept[name], CountedAt: tx.Now}
+			c := Count{Name: name, Counted: kept[name], Brief: kept[name].brief(), CountedAt: tx.Now}
 			if err := kernel.Ours(tx.DB().Save(&c).Error); err != nil {
 				return err
 			}

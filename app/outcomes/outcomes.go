@@ -86,7 +86,7 @@ func see(tx *kernel.Tx, q Ask) (Page, error) {
 		}
 		step = string(q.Step)
 	}
-	of, at, err := counted(tx, q.By, []string{step})
+	of, at, err := counted(tx, q.By, []string{step}, whole)
 	if err != nil {
 		return out, err
 	}

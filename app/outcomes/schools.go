@@ -43,7 +43,7 @@ func schools(tx *kernel.Tx, _ kernel.None) (SchoolRecord, error) {
 	for _, each := range rules.AllSchools() {
 		names = append(names, string(each.Step))
 	}
-	of, at, err := counted(tx, "school", names)
+	of, at, err := counted(tx, "school", names, inBrief)
 	out.CountedAt = at
 	for _, step := range names {
 		s := StepRecord{Step: step, Ways: []Lived{}}
