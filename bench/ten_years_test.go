@@ -75,7 +75,11 @@ func (y nursery) pages() (names, out []string) {
 		}
 	}
 	also := []string{"/search?text=marsh", "/search?text=weir+walk", "/spots?text=marsh", "/planted?text=marsh", "/trees?state=for-sale", "/trees?state=held",
-		"/outcomes?by=kind", "/outcomes?by=school&step=step.fill", "/claims?limit=50", "/round?days=7", "/spots/" + known["/spots/{id}"] + "/match/kind?kind=" + known["/kinds/{id}"]}
+		"/outcomes?by=kind", "/outcomes?by=school&step=step.fill", "/claims?limit=50", "/round?days=7", "/planted/" + known["/planted/{id}"] + "/spares"}
+	spot := "/spots/" + known["/spots/{id}"]
+	for _, ask := range []string{"/match/kind?kind=Hornbeam", "/match/room?kind=Hornbeam", "/match/beside?kinds=Hornbeam", "/move?kind=Hornbeam&caliper_mm=30&height_m=2&years=2"} {
+		also = append(also, spot+ask)
+	}
 	return append(names, also...), append(out, also...)
 }
 
