@@ -140,6 +140,8 @@ func sets() map[string]said {
 		"trial.Way":             unsaid(set.Texts[trial.Way]()), // each trial has its own words for them
 		"care.Condition":        by(set.Texts[care.Condition](), "copy.care.came.", "dates.came."),
 		"care.Message":          unsaid(set.Texts[care.Message]()), // the letter says it
+		"care.SpareWay":         by(set.Texts[care.SpareWay](), "", "spare.way."),
+		"care.SpareCode":        by(set.Texts[care.SpareCode](), "dear.", ""),
 		"search.Kind":           by(set.Texts[search.Kind](), "", "search."),
 		"guarantee.Advice":      by(set.Texts[guarantee.Advice](), "advice.", "advice."),
 		"guarantee.Code":        by(set.Texts[guarantee.Code](), "claim.point.", ""),

@@ -29,6 +29,7 @@ import (
 	"sedum/app/apptest"
 	"sedum/database"
 	"sedum/database/testdb"
+	"sedum/internal/wide"
 	"sedum/kernel"
 )
 
@@ -150,6 +151,7 @@ func (c *clusterRun) dsn(first int) string {
 // is killed; each comes back. Nothing that was confirmed is lost or there twice, a hand waits seconds at most, an alarm rings once, and in the
 // end the three hold the same rows; also after all were killed at once.
 func TestTheClusterUnderFourWriters(t *testing.T) {
+	wide.Only(t)
 	if os.Geteuid() != 0 {
 		t.Skip("only root may ask the servers what the program may not")
 	}

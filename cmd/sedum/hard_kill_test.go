@@ -20,6 +20,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"sedum/app/apptest"
+	"sedum/internal/wide"
 	"sedum/kernel"
 )
 
@@ -102,6 +103,7 @@ func (y *target) write(me int, tags []string) (map[string]int, error) {
 // kill -9 of the program, of its database, or of both, at any moment and sometimes again while they come up, under four hands that
 // write: nothing that was confirmed is lost, nothing is done twice or by half, and the start command always brings it back.
 func TestHardKillsUnderFourWriters(t *testing.T) {
+	wide.Only(t)
 	program, home := buildProgram(t), openHome(t)
 	t.Cleanup(func() {
 		if text, err := os.ReadFile(filepath.Join(home, "db", "mariadb.log")); err == nil && t.Failed() {

@@ -16,12 +16,14 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"sedum/app/apptest"
+	"sedum/internal/wide"
 	"sedum/kernel"
 )
 
 // kill -9 of the program, of its database, or of both while the file of a weather station is taken in: whoever goes on where it stopped has the
 // station of a file that nobody disturbed, no row of it twice and none left out.
 func TestAStationsFileIsTakenInThroughHardKills(t *testing.T) {
+	wide.Only(t)
 	program, home := buildProgram(t), openHome(t)
 	d := startAsCounter(t, program, home)
 	file := hourly(5)

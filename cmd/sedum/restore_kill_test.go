@@ -18,12 +18,14 @@ import (
 	"sedum/app/yard"
 	"sedum/database"
 	"sedum/demo"
+	"sedum/internal/wide"
 	"sedum/kernel"
 )
 
 // kill -9 of a restore, of the database, or of both at any moment: what was there stands whole, or what was in the file does; and the next
 // restore goes through.
 func TestHardKillsOfARestore(t *testing.T) {
+	wide.Only(t)
 	ctx := context.Background()
 	program := buildProgram(t)
 	home := filepath.Join(openHome(t), "db")
