@@ -262,7 +262,16 @@ func list(tx *kernel.Tx, ask linesAsk) (Lines, error) {
 	if ask.Planted != "" {
 		where, args = where+" AND planted_id = ?", append(args, ask.Planted)
 	}
-	rows, err := kernel.Rows[Trouble](tx, "SELECT * FROM troubles WHERE "+where+" ORDER BY number DESC LIMIT ?", append(args, ask.Limit)...)
+	// Of what was weighed the first is shown; the whole of it is read with the trouble itself.
+	type row struct {
+		Number     int
+		OpenedOn   time.Time
+		PlantedID  *string
+		Cause      trouble.Cause
+		FirstCause trouble.Cause
+		Share      float64
+	}
+	rows, err := kernel.Rows[row](tx, "SELECT number, opened_on, planted_id, cause, COALESCE(JSON_VALUE(weighed, '$[0].cause'), '') AS first_cause, COALESCE(JSON_VALUE(weighed, '$[0].share'), 0) AS share FROM troubles WHERE "+where+" ORDER BY number DESC LIMIT ?", append(args, ask.Limit)...)
 	if err != nil {
 		return out, err
 	}
@@ -281,8 +290,8 @@ func list(tx *kernel.Tx, ask linesAsk) (Lines, error) {
 		if r.Cause != "" {
 			l.Cause = causeName(tx.Say, r.Cause)
 		}
-		if len(r.Weighed) > 0 {
-			l.Leading, l.Share = causeName(tx.Say, r.Weighed[0].Cause), r.Weighed[0].Share
+		if r.FirstCause != "" {
+			l.Leading, l.Share = causeName(tx.Say, r.FirstCause), r.Share
 		}
 		for _, t := range trees {
 			if r.PlantedID != nil && t.ID == *r.PlantedID {

@@ -54,10 +54,12 @@ type dueRow struct {
 // gone to whoever planned it; a planned look only where one was promised.
 func dueRows(tx *kernel.Tx, until time.Time) ([]dueRow, error) {
 	const living = " AND t.taken_back_at IS NULL AND t.ended_on IS NULL "
-	const looked = "SELECT t.id, t.spot_id, IF(t.contact, d.due_on, NULL) AS due_on, d.wants, d.last_on, d.worst FROM visit_due d JOIN planted_trees t ON t.id = d.planted_id WHERE "
-	return kernel.Rows[dueRow](tx, looked+"d.urgent"+living+"UNION "+looked+"d.due_on <= ? AND t.contact"+living+
-		"UNION ALL SELECT t.id, t.spot_id, t.planted_on + INTERVAL 1 MONTH AS due_on, 0 AS wants, NULL AS last_on, 99 AS worst FROM planted_trees t WHERE NOT t.visited AND t.contact AND t.planted_on <= ? - INTERVAL 28 DAY AND t.planted_on + INTERVAL 1 MONTH <= ?"+living+
-		"ORDER BY worst, due_on, id LIMIT 500", until, until, until)
+	const looked = "SELECT t.id, t.spot_id, IF(t.contact, d.due_on, NULL) AS due_on, d.wants, d.last_on, d.worst FROM visit_due d STRAIGHT_JOIN planted_trees t ON t.id = d.planted_id WHERE "
+	// Each part is read in its own order and no further than is shown: those at which something was found, those that are only due, those nobody has looked at.
+	return kernel.Rows[dueRow](tx, looked+"d.urgent"+living+"UNION "+looked+"d.worst < 99 AND d.due_on <= ? AND t.contact"+living+
+		"UNION ("+looked+"d.worst = 99 AND d.due_on <= ? AND t.contact"+living+"ORDER BY d.due_on, d.planted_id LIMIT 500)"+
+		"UNION ALL (SELECT t.id, t.spot_id, t.planted_on + INTERVAL 1 MONTH AS due_on, 0 AS wants, NULL AS last_on, 99 AS worst FROM planted_trees t WHERE NOT t.visited AND t.contact AND t.planted_on <= ? - INTERVAL 28 DAY AND t.planted_on + INTERVAL 1 MONTH <= ?"+living+
+		"ORDER BY t.planted_on, t.id LIMIT 500) ORDER BY worst, due_on, id LIMIT 500", until, until, until, until)
 }
 
 // round takes what is late or hurts soonest, as many as a day holds, and puts them in the order of a short way. A tree whose look somebody has
