@@ -58,9 +58,11 @@ export function PlantedTreePage({ id, who }: { id: string; who: Person }) {
         <VisitsPart page={p} />
         {may && !p.taken_back && (
           <div className="grid content-start items-start gap-x-10 gap-y-7 md:grid-cols-2">
-            {!p.ended_on && <SparesPart id={p.id} />}
+            <div className="grid gap-7">
+              {!p.ended_on && <SparesPart id={p.id} />}
+              <AskPart page={p} />
+            </div>
             {!p.ended_on && <LettersPart id={p.id} />}
-            <AskPart page={p} />
           </div>
         )}
       </div>
