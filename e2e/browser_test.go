@@ -310,22 +310,22 @@ func (p *hand) touch(at string) {
 	// Whoever touches beside it, because a line came in above, touches again; whoever touches another thing has done what he did not mean.
 	for range 3 {
 		var middle struct{ X, Y float64 }
-		p.visible(at, `let was = ''
-		for (let looks = 0; looks < 50; looks++) {
-			if (!e.isConnected) return null
+		p.visible(at, `let was = '', same = 0
+		const middle = () => { const r = e.getClientRects()[0]; return { x: r.left + r.width / 2, y: r.top + r.height / 2 } }
+		for (let looks = 0; looks < 50 && same < 3; looks++) {
+			if (!e.isConnected || !e.getClientRects().length) return null
 			e.scrollIntoView({ block: 'center' })
-			const r = e.getBoundingClientRect(), is = r.top + ' ' + r.left
-			if (is === was) break
+			const { x, y } = middle(), is = x + ' ' + y, under = document.elementFromPoint(x, y)
+			same = is === was && (looks > 25 || under && (e.contains(under) || under.contains(e))) ? same + 1 : 0
 			was = is
-			await new Promise((next) => setTimeout(next, 50))
+			if (same < 3) await new Promise((next) => setTimeout(next, 40))
 		}
 		window.touched = undefined
 		addEventListener('click', (at) => {
 			const beside = !e.contains(at.target) && !at.target.contains(e) && !at.target.closest('a, button, input, select, textarea, summary, label, [role], [tabindex]')
 			window.touched = beside ? 'nothing' : 'a thing'
 		}, { capture: true, once: true })
-		const r = e.getClientRects()[0]
-		return { x: r.left + r.width / 2, y: r.top + r.height / 2 }`, &middle)
+		return middle()`, &middle)
 		p.do(chromedp.MouseClickXY(middle.X, middle.Y))
 		missed := false
 		ctx, cancel := context.WithTimeout(p.ctx, patience)
