@@ -93,7 +93,7 @@ export function PlantedTreePage({ id, who }: { id: string; who: Person }) {
         {!p.ended_on && !p.taken_back && <EntriesPart page={p} may={may} />}
         <Troubles id={p.id} />
         {!p.taken_back && <AmountsPart id={p.id} />}
-        {may && !p.taken_back && <ContactPart page={p} />}
+        {may && !p.taken_back && <ContactPart page={p} today={who.today} />}
       </div>
       {may && !p.taken_back && <LifePart id={p.id} today={who.today} />}
     </div>
@@ -157,7 +157,7 @@ function Troubles({ id }: { id: string }) {
   )
 }
 
-function ContactPart({ page }: { page: Page }) {
+function ContactPart({ page, today }: { page: Page; today: string }) {
   const { t } = useTranslation()
   const set = useDeed('set-contact', (contact: boolean) =>
     ask(
@@ -190,7 +190,11 @@ function ContactPart({ page }: { page: Page }) {
           />
           <span>
             {t('planted.contact.is')}{' '}
-            {page.next_on && <span className="font-semibold">{t('planted.next', { date: sayDay(page.next_on) })}</span>}
+            {page.next_on && (
+              <span className={`font-semibold ${page.next_on < today ? 'text-oxblood' : ''}`}>
+                {t(page.next_on < today ? 'planted.overdue' : 'planted.next', { date: sayDay(page.next_on) })}
+              </span>
+            )}
           </span>
         </label>
       )}
