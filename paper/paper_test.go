@@ -97,6 +97,29 @@ func TestTheFullestSheetIsTwoPagesOfVectors(t *testing.T) {
 	}
 }
 
+// With all that a calendar may say later of a tree it is two pages still, and says it.
+func TestASheetOfManyDatesIsTwoPages(t *testing.T) {
+	for _, s := range speakers() {
+		sh := sheet(t, s, func(in *planting.Input) {
+			sun := 10.0
+			in.Spot.Trained, in.Spot.Gnawing, in.Spot.SunH = true, true, &sun
+			in.Tree.Found.LeaderTied, in.Kind.BarkTender, in.Kind.StemsForColour = true, true, true
+		})
+		f := care.FactsOf(rules.House{}, sh.PlantingOn, sh.Input, sh.Plan)
+		f.Tender, f.Evergreen, f.FedMonths = true, true, 6
+		sh.Words = s.Plan(sh.Input, sh.Plan, care.Calendar(f))
+		codes := map[string]bool{}
+		for _, c := range sh.Words.Care {
+			codes[string(c.Code)] = true
+		}
+		for _, code := range []string{"tie-in", "paint-look", "guard-look", "leader-off", "stems-low"} {
+			assert.True(t, codes[code], code)
+		}
+		file, _ := pdf(t, s, sh, "letter")
+		assert.Regexp(t, `Pages:\s+2\n`, run(t, "pdfinfo", file), "%s %s", s.Language, s.Units)
+	}
+}
+
 // A bare root has a sheet of its own: a cone to spread it over, and no pot to take off.
 func TestABareRootsSheetSpeaksOfRoots(t *testing.T) {
 	s := words.For("en-US", words.Metric)
