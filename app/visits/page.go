@@ -53,17 +53,26 @@ func see(tx *kernel.Tx, p kernel.ByID) (Page, error) {
 	return Pages(tx, t)
 }
 
-// feltOn is when somebody last felt the soil at a visit, and whether somebody has watered on that day or since.
-func feltOn(list []Visit, entries []planted.ShownEntry) (on time.Time, watered bool) {
-	for _, v := range list {
-		if f := v.Facts; (f.TopSoil != "" || f.MiddleSoil != "" || f.DeepSoil != "") && v.VisitedOn.After(on) {
-			on = v.VisitedOn
+// today are the visits as they count today: what was felt in the soil is that of the last who felt it, and grows old.
+func today(tx *kernel.Tx, plantedID string, list []Visit) ([]Visit, error) {
+	out, last := slices.Clone(list), -1
+	for i := range out {
+		if out[i].Facts.FeltSoil() {
+			last = i
 		}
 	}
-	for _, e := range entries {
-		watered = watered || e.GivenL != nil && *e.GivenL > 0 && e.DoneOn >= on.Format(time.DateOnly)
+	for i := range out {
+		if i != last {
+			out[i].Facts.TopSoil, out[i].Facts.MiddleSoil, out[i].Facts.DeepSoil = "", "", ""
+		}
 	}
-	return on, watered
+	if last < 0 {
+		return out, nil
+	}
+	v := &out[last]
+	n, err := kernel.Value[int](tx, "SELECT COUNT(*) FROM care_entries WHERE planted_id = ? AND taken_back_at IS NULL AND given_l > 0 AND (done_on > ? OR done_on = ? AND at > ?)", plantedID, v.VisitedOn, v.VisitedOn, v.At)
+	v.Facts = v.Facts.SoilStill(v.VisitedOn, tx.Today(), n > 0)
+	return out, err
 }
 
 // Pages is the page of a planted tree for other capabilities.
@@ -94,8 +103,11 @@ func Pages(tx *kernel.Tx, t planted.Tree) (Page, error) {
 		return out, err
 	}
 	out.Stands = stands(list)
-	felt, watered := feltOn(list, out.Entries)
-	for _, w := range visit.StillWanted(out.Stands, felt, tx.Today(), watered) {
+	now, err := today(tx, t.ID, list)
+	if err != nil {
+		return out, err
+	}
+	for _, w := range visit.Wanted(stands(now)) {
 		out.Open = append(out.Open, tx.Say.Say("visit.wants."+string(w), nil))
 	}
 	looks, err := settling(tx, t.ID, list)

@@ -110,7 +110,7 @@ func Calendar(f Facts) []Event {
 	if f.GrownForFruit && !f.LeaveFruit {
 		l.on("fruit-off", f.next(f.springDay()+45, firstSpring), nil)
 	}
-	if f.OldWood && !f.StoneFruit {
+	if f.OldWood && !f.StoneFruit && !f.StemsForColour { // cut low, it has no old wood to flower on
 		l.on("prune-after-bloom", f.next(f.springDay()+60, firstSpring), nil)
 	}
 	if f.Berm != planting.BermNone && !f.KeepsRing {
@@ -175,6 +175,8 @@ func (f Facts) tied(without, with Code) Code {
 // flowers on old wood after bloom.
 func (f Facts) pruning() (Code, int) {
 	switch {
+	case f.StemsForColour:
+		return "formative-pruning", f.springDay() - 30
 	case f.StoneFruit:
 		return "formative-pruning-dry", f.shift(196)
 	case f.OldWood:

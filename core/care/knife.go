@@ -50,6 +50,9 @@ const shapeDays = 42
 func KnifeOf(in planting.Input) []YearSpan {
 	f := Facts{Southern: in.Spot.LatDeg < 0, BudSwellDay: in.Spot.Frost.BudSwell, FirstFrostDay: in.Spot.Frost.First,
 		OldWood: in.Kind.OldWood, Bleeds: in.Kind.Bleeds, StoneFruit: in.Kind.StoneFruit}
+	if f.StemsForColour = in.Kind.StemsForColour; f.StemsForColour { // cut low each late winter, whatever else it is
+		f.OldWood, f.Bleeds, f.StoneFruit = false, false, false
+	}
 	spring, out := f.springDay(), []YearSpan{}
 	if !in.Kind.Evergreen {
 		out = append(out, yearSpan(KnifeLeaf, spring, f.autumnDay()+14))

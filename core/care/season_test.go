@@ -38,7 +38,7 @@ func TestWhatIsLookedAtAndCutInTheYearsAfter(t *testing.T) {
 		off = append(off, string(o.Code))
 	}
 	assert.Contains(t, off, "leader-off", "what was tied is among what comes off")
-	f.StoneFruit = true
+	f.StemsForColour, f.StoneFruit = false, true
 	assert.Equal(t, []string{"2028-07-15"}, when(care.Calendar(f), "frame-half-dry"), "day 196: stone fruit in dry summer weather")
 }
 

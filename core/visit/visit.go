@@ -174,14 +174,19 @@ func Wanted(f Facts) []Wants {
 // feltDays is for how long what a finger felt tells of the soil: after a week sun and rain have made it another.
 const feltDays = 7
 
-// StillWanted is what a tree's state asks for today: what was felt in its soil on a day asks for nothing once a week has gone by, or somebody
-// has watered since.
-func StillWanted(f Facts, felt, today time.Time, wateredSince bool) []Wants {
-	if wateredSince || today.Sub(felt) > feltDays*24*time.Hour {
-		f.TopSoil, f.MiddleSoil, f.DeepSoil = "", "", ""
+// SoilStill is what a look says of the soil on a later day: nothing once a week has gone by, and not that it is dry once somebody has watered since.
+// That it was wet stands: more water makes it no drier.
+func (f Facts) SoilStill(felt, today time.Time, wateredSince bool) Facts {
+	for _, at := range []*water.Felt{&f.TopSoil, &f.MiddleSoil, &f.DeepSoil} {
+		if today.Sub(felt) > feltDays*24*time.Hour || wateredSince && *at == "dry" {
+			*at = ""
+		}
 	}
-	return Wanted(f)
+	return f
 }
+
+// FeltSoil tells whether somebody put a finger or a probe into the soil at all.
+func (f Facts) FeltSoil() bool { return f.TopSoil != "" || f.MiddleSoil != "" || f.DeepSoil != "" }
 
 // Growth is how a year's shoot stands against what its kind does.
 type Growth string

@@ -126,11 +126,18 @@ func TestALookSettlesOnlyWhatItSaw(t *testing.T) {
 	assert.Empty(t, visit.Standing(nil))
 }
 
-// Soil that was dry in June asks for nothing in December, nor once somebody has watered; a tie that cuts in asks until it is cut.
+// Soil that was dry in June asks for nothing in December, nor once somebody has watered; that it is wet is made no better by water; a tie that
+// cuts in asks until it is cut.
 func TestWhatAFingerFeltGrowsOld(t *testing.T) {
 	june := time.Date(2026, 6, 8, 0, 0, 0, 0, time.UTC)
-	f := visit.Facts{Alive: "living", MiddleSoil: "dry", Tie: "cutting-in"}
-	assert.Equal(t, []visit.Wants{"cut-tie", "water-ball"}, visit.StillWanted(f, june, june.AddDate(0, 0, 7), false))
-	assert.Equal(t, []visit.Wants{"cut-tie"}, visit.StillWanted(f, june, june.AddDate(0, 0, 8), false))
-	assert.Equal(t, []visit.Wants{"cut-tie"}, visit.StillWanted(f, june, june, true))
+	dry := visit.Facts{Alive: "living", MiddleSoil: "dry", Tie: "cutting-in"}
+	wants := func(f visit.Facts, days int, watered bool) []visit.Wants {
+		return visit.Wanted(f.SoilStill(june, june.AddDate(0, 0, days), watered))
+	}
+	assert.Equal(t, []visit.Wants{"cut-tie", "water-ball"}, wants(dry, 7, false))
+	assert.Equal(t, []visit.Wants{"cut-tie"}, wants(dry, 8, false))
+	assert.Equal(t, []visit.Wants{"cut-tie"}, wants(dry, 0, true))
+	wet := visit.Facts{Alive: "living", MiddleSoil: "wet", DeepSoil: "wet"}
+	assert.Equal(t, []visit.Wants{"stop-water"}, wants(wet, 2, true), "watered though it was wet")
+	assert.Empty(t, wants(wet, 8, false))
 }

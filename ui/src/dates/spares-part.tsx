@@ -14,7 +14,7 @@ type Way = Schemas['CareSpareWay']
 const ways: Way[] = ['cutting', 'graft', 'seed']
 
 /** A tree that somebody holds dear stands once more elsewhere, in a pot say: taken while it rests, and renewed. */
-export function SparesPart({ id }: { id: string }) {
+export function SparesPart({ id, ended }: { id: string; ended: boolean }) {
   const { t } = useTranslation()
   const page = useQuery(sparesQuery(id))
   const puts = () => sparesQuery(id).queryKey
@@ -34,22 +34,24 @@ export function SparesPart({ id }: { id: string }) {
       ),
     { puts },
   )
-  if (!page.data) return null
+  if (!page.data || (ended && page.data.spares.length === 0)) return null
   const { dear, due, due_on, spares } = page.data
   const failed = hold.error ?? end.error
   return (
     <section aria-label={t('spare.title')} className="no-print">
       <h2 className="border-ink border-b-2 pb-1 text-xl">{t('spare.title')}</h2>
-      <label className="flex min-h-12 items-center gap-3 py-1">
-        <input
-          type="checkbox"
-          className="size-6"
-          checked={dear}
-          disabled={hold.isPending}
-          onChange={(e) => hold.mutate(e.target.checked)}
-        />
-        <span>{t('spare.dear')}</span>
-      </label>
+      {!ended && (
+        <label className="flex min-h-12 items-center gap-3 py-1">
+          <input
+            type="checkbox"
+            className="size-6"
+            checked={dear}
+            disabled={hold.isPending}
+            onChange={(e) => hold.mutate(e.target.checked)}
+          />
+          <span>{t('spare.dear')}</span>
+        </label>
+      )}
       {due && (
         <p className="pb-2 font-semibold">
           {sayDay(due_on)}: {due}
@@ -81,7 +83,7 @@ export function SparesPart({ id }: { id: string }) {
           </li>
         ))}
       </ul>
-      {(dear || spares.length > 0) && <SpareForm id={id} />}
+      {!ended && (dear || spares.length > 0) && <SpareForm id={id} />}
     </section>
   )
 }

@@ -59,7 +59,7 @@ export function PlantedTreePage({ id, who }: { id: string; who: Person }) {
         {may && !p.taken_back && (
           <div className="grid content-start items-start gap-x-10 gap-y-7 md:grid-cols-2">
             <div className="grid gap-7">
-              {!p.ended_on && <SparesPart id={p.id} />}
+              <SparesPart id={p.id} ended={!!p.ended_on} />
               <AskPart page={p} />
             </div>
             {!p.ended_on && <LettersPart id={p.id} />}
