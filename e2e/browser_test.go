@@ -284,6 +284,7 @@ func (p *hand) awaits(expression string, value any) {
 		if errors.As(err, &thrown) {
 			break
 		}
+		time.Sleep(20 * time.Millisecond) // between two pages there is nobody to ask
 	}
 	p.picture(filepath.Join(os.TempDir(), "sedum-failed.png"))
 	require.Fail(p.t, "the page never came to it", "%v: %s\nat %s\n%s", err, expression, p.location(), p.text("body"))

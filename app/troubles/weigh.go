@@ -101,7 +101,7 @@ func (g *gathered) ofRecord(tx *kernel.Tx, id string) error {
 	}
 	v, growth, err := visits.Newest(tx, t.ID)
 	if err == nil && tx.Today().Sub(v.VisitedOn) <= 30*24*time.Hour { // what was seen a while ago may be otherwise by now
-		for q, a := range visit.Signs(v.Facts, growth) {
+		for q, a := range visit.Signs(v.Facts.SoilStill(v.VisitedOn, tx.Today(), false), growth) {
 			put(q, a)
 		}
 	}
